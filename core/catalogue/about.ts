@@ -1,0 +1,25 @@
+/** The head of a catalogue: its title and the question it is kept for. There is exactly one. */
+import { z } from 'zod';
+import { textSchema, type RecordKind } from './recordKind.ts';
+
+export const ABOUT_ID = 'about:catalogue';
+
+const schema = z.strictObject({
+  id: z.literal(ABOUT_ID),
+  kind: z.literal('about'),
+  title: z.string().min(1).max(300),
+  /** The question the catalogue is to answer, in the analyst's words. */
+  question: textSchema.default(''),
+  /** True for the invented sample, so that screens can say so. */
+  sample: z.boolean().default(false),
+});
+
+export type About = z.infer<typeof schema>;
+
+export const about: RecordKind<'about', typeof schema> = {
+  name: 'about',
+  version: 1,
+  schema,
+  migrations: [],
+  references: () => [],
+};

@@ -1,0 +1,43 @@
+/** A measured comparison of a system's packages with those of its base: the counts behind a carried share. */
+import { z } from 'zod';
+import { idSchema, nameSchema, type RecordKind } from './recordKind.ts';
+import { whenSchema } from './when.ts';
+
+const count = z.number().int().nonnegative();
+
+/** How many packages of a system fall into each class (packages/classify.ts). They add up to `installed`. */
+export const countsSchema = z.strictObject({
+  installed: count,
+  same: count,
+  rebuilt: count,
+  patched: count,
+  heldBack: count,
+  ahead: count,
+  own: count,
+});
+
+export type PackageCounts = z.infer<typeof countsSchema>;
+
+const schema = z.strictObject({
+  id: idSchema('comparison'),
+  kind: z.literal('comparison'),
+  derivative: idSchema('distribution', 'edition', 'release'),
+  base: idSchema('distribution', 'edition', 'release'),
+  /** The capture whose packages were counted. */
+  source: idSchema('source').optional(),
+  date: whenSchema.optional(),
+  /** Names of the snapshots it was held against, in the order of the accounts. */
+  against: z.array(nameSchema).default([]),
+  counts: countsSchema,
+  accounts: z.array(z.strictObject({ name: nameSchema, packages: count })).default([]),
+});
+
+export type Comparison = z.infer<typeof schema>;
+
+export const comparison: RecordKind<'comparison', typeof schema> = {
+  name: 'comparison',
+  version: 1,
+  schema,
+  migrations: [],
+  references: (record) => [record.derivative, record.base],
+};

@@ -1,0 +1,25 @@
+/**
+ * A project that publishes an installable system. The record is a handle: what is known of the project
+ * (purpose, maker, standing …) are readings of identity facts, so that each has its source.
+ */
+import { z } from 'zod';
+import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+
+const schema = z.strictObject({
+  id: idSchema('distribution'),
+  kind: z.literal('distribution'),
+  name: nameSchema,
+  /** Other names, misspellings and heard forms. */
+  aliases: z.array(nameSchema).default([]),
+  note: textSchema.default(''),
+});
+
+export type Distribution = z.infer<typeof schema>;
+
+export const distribution: RecordKind<'distribution', typeof schema> = {
+  name: 'distribution',
+  version: 1,
+  schema,
+  migrations: [],
+  references: () => [],
+};

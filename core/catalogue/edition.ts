@@ -1,0 +1,23 @@
+/** A variant of a distribution with its own default set; it may sit on its own base. */
+import { z } from 'zod';
+import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+
+const schema = z.strictObject({
+  id: idSchema('edition'),
+  kind: z.literal('edition'),
+  distribution: idSchema('distribution'),
+  name: nameSchema,
+  standing: z.enum(['official', 'community', 'minimal', 'special purpose', 'unknown']).default('unknown'),
+  sources: z.array(idSchema('source')).default([]),
+  note: textSchema.default(''),
+});
+
+export type Edition = z.infer<typeof schema>;
+
+export const edition: RecordKind<'edition', typeof schema> = {
+  name: 'edition',
+  version: 1,
+  schema,
+  migrations: [],
+  references: (record) => [record.distribution],
+};

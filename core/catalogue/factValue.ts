@@ -1,0 +1,47 @@
+/**
+ * The values that facts take, by type, and when two of them are equal. Lists have elements with a name, an
+ * optional slot (the role an element fills) and settings, so that they can be compared element by element.
+ */
+import { z } from 'zod';
+import { whenSchema } from './when.ts';
+
+/** An element of a list value. Two elements are the same thing if slot and name agree. */
+export const elementSchema = z.strictObject({
+  name: z.string().min(1).max(2000),
+  slot: z.string().max(300).optional(),
+  settings: z.record(z.string().max(100), z.string().max(2000)).optional(),
+});
+
+export type Element = z.infer<typeof elementSchema>;
+
+/** The value types of the fact sheet and the schema of each. */
+export const VALUE_SCHEMAS = {
+  text: z.string().min(1).max(20_000),
+  choice: z.string().min(1).max(300),
+  version: z.string().min(1).max(300),
+  number: z.number(),
+  yesNo: z.boolean(),
+  date: whenSchema,
+  list: z.array(elementSchema).min(1),
+  reference: z.string().min(1).max(300),
+} as const;
+
+export type ValueType = keyof typeof VALUE_SCHEMAS;
+
+export const valueSchema = z.union([z.string().max(20_000), z.number(), z.boolean(), z.array(elementSchema)]);
+
+export type FactValue = z.infer<typeof valueSchema>;
+
+/** A text that is the same for equal values; lists are equal whatever their order. */
+export function canonicalValue(value: FactValue): string {
+  if (!Array.isArray(value)) return JSON.stringify(value);
+  const elements = value.map((element) =>
+    JSON.stringify([element.slot ?? '', element.name, Object.entries(element.settings ?? {}).sort()]),
+  );
+  return `[${elements.sort().join(',')}]`;
+}
+
+/** True if both say the same. */
+export function equalValues(a: FactValue, b: FactValue): boolean {
+  return canonicalValue(a) === canonicalValue(b);
+}

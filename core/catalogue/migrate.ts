@@ -1,0 +1,58 @@
+/**
+ * Brings saved records to the current versions of their kinds. Saved data carries the version of every kind;
+ * data from a newer program is refused whole, so that nothing it says is lost by being rewritten.
+ */
+import { createIssue, type Issue } from '../issue.ts';
+import { RECORD_KINDS, type AnyRecord, type KindName } from './recordKinds.ts';
+import type { Migration, RecordKind } from './recordKind.ts';
+import type { z } from 'zod';
+
+/** The versions that saved data was written in, by kind. A kind not named had no records. */
+export type Versions = Readonly<Partial<Record<string, number>>>;
+
+type AnyKind = RecordKind<string, z.ZodType>;
+
+/** Issues that forbid reading data of these versions: `schema.newer`, `schema.unknownKind`. */
+export function checkVersions(versions: Versions, where: string, kinds: Record<string, AnyKind> = RECORD_KINDS as never): Issue[] {
+  const issues: Issue[] = [];
+  for (const [name, version] of Object.entries(versions)) {
+    const kind = kinds[name];
+    if (!kind) issues.push(createIssue('error', 'schema.unknownKind', where, { kind: name }));
+    else if (version! > kind.version) {
+      issues.push(createIssue('error', 'schema.newer', where, { kind: name, version: version!, known: kind.version }));
+    }
+  }
+  return issues;
+}
+
+/**
+ * One record brought from the version it was saved in to the current one, validated. Gives the record, or the
+ * issue `record.invalid`, whose `where` is the record's id or position.
+ */
+export function migrateRecord(
+  raw: unknown,
+  versions: Versions,
+  where: string,
+  kinds: Record<string, AnyKind> = RECORD_KINDS as never,
+): AnyRecord | Issue {
+  const data = raw as Record<string, unknown> | null;
+  const name = typeof data === 'object' && data ? String(data.kind) : '';
+  const kind = Object.hasOwn(kinds, name) ? kinds[name] : undefined;
+  if (!data || !kind) return createIssue('error', 'record.unknownKind', where, { kind: name });
+  const label = typeof data.id === 'string' ? data.id : where;
+  const steps: readonly Migration[] = kind.migrations.slice((versions[name] ?? kind.version) - 1);
+  const checked = kind.schema.safeParse(steps.reduce((value, step) => step(value), data));
+  if (checked.success) return checked.data as AnyRecord;
+  const first = checked.error.issues[0];
+  return createIssue('error', 'record.invalid', label, { field: first.path.join('.'), reason: first.message });
+}
+
+/** True if a value is an issue rather than a record. */
+export function isIssue(value: AnyRecord | Issue): value is Issue {
+  return 'severity' in value;
+}
+
+/** The name of a kind, if it is one. */
+export function isKindName(name: string): name is KindName {
+  return Object.hasOwn(RECORD_KINDS, name);
+}

@@ -1,0 +1,49 @@
+/** One value for a fact from one source, under stated conditions. A fact may have many readings. */
+import { z } from 'zod';
+import { valueSchema } from './factValue.ts';
+import { idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { conditionsSchema } from './source.ts';
+import { whenSchema } from './when.ts';
+
+/**
+ * What a reading says: a value (`set`), that it was checked and is as in the base (`unchanged`), that there is
+ * none, or that the question does not apply. "Not looked at" is the absence of readings.
+ */
+export const READING_STATES = ['set', 'unchanged', 'none', 'doesNotApply'] as const;
+
+const schema = z
+  .strictObject({
+    id: idSchema('reading'),
+    kind: z.literal('reading'),
+    subject: idSchema('distribution', 'edition', 'release'),
+    /** A key of the fact sheet (factSheet.ts). Unknown keys are kept, for catalogues from newer programs. */
+    key: z.string().min(1).max(120),
+    state: z.enum(READING_STATES),
+    value: valueSchema.optional(),
+    source: idSchema('source').optional(),
+    /** When it was observed or read. */
+    date: whenSchema.optional(),
+    /** Where in the source: a file and line, a section. */
+    place: z.string().max(2000).default(''),
+    /** Only what differs from the source's conditions. */
+    conditions: conditionsSchema.optional(),
+    /** Reasons why the conditions make it unfit as evidence; a spoiled reading stays on record. */
+    spoiledBy: z.array(z.string().max(120)).default([]),
+    certainty: z.enum(['sure', 'likely', 'unsure']).default('sure'),
+    /** The analyst's choice among readings that disagree. */
+    accepted: z.boolean().default(false),
+    note: textSchema.default(''),
+  })
+  .refine((record) => (record.state === 'set') === (record.value !== undefined), {
+    message: 'a reading has a value exactly when its state is "set"',
+  });
+
+export type Reading = z.infer<typeof schema>;
+
+export const reading: RecordKind<'reading', typeof schema> = {
+  name: 'reading',
+  version: 1,
+  schema,
+  migrations: [],
+  references: (record) => [record.subject, ...(record.source ? [record.source] : [])],
+};

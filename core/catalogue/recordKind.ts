@@ -1,0 +1,52 @@
+/**
+ * What every record kind states about itself: its schema, its version, how older data becomes current, and
+ * which other records it points to. One file per kind uses this; recordKinds.ts lists them.
+ */
+import { z } from 'zod';
+
+/** `kind:token`, for example `release:tidewater-7.1`. The kind can be read off the id. */
+export type RecordId = string;
+
+/** Brings a record's raw data from one version to the next. Must not throw on data valid for its version. */
+export type Migration = (data: Record<string, unknown>) => Record<string, unknown>;
+
+/** The definition of a record kind. `migrations[i]` leads from version i + 1 to version i + 2. */
+export interface RecordKind<Name extends string, Schema extends z.ZodType> {
+  readonly name: Name;
+  readonly version: number;
+  readonly schema: Schema;
+  readonly migrations: readonly Migration[];
+  /** The ids that a record points to; deleting one of them takes this record along. */
+  readonly references: (record: z.infer<Schema>) => readonly RecordId[];
+}
+
+/** A schema for an id of one kind, or of several. */
+export function idSchema(...kinds: readonly string[]) {
+  return z.string().regex(new RegExp(`^(${kinds.join('|')}):[A-Za-z0-9][A-Za-z0-9._~+-]*$`));
+}
+
+/** Short free text; long enough for a paragraph. */
+export const textSchema = z.string().max(20_000);
+
+/** Text that names something: not empty, without line breaks. */
+export const nameSchema = z
+  .string()
+  .min(1)
+  .max(300)
+  .regex(/^[^\r\n]*$/);
+
+/** The kind part of an id. */
+export function kindNameOf(id: RecordId): string {
+  return id.slice(0, id.indexOf(':'));
+}
+
+/** An id made from a kind and a readable text, for example `release:tidewater-7.1`. */
+export function createRecordId(kind: string, text: string): RecordId {
+  const token = text
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9.~+-]+/g, '-')
+    .replace(/^[^a-z0-9]+|-+$/g, '')
+    .slice(0, 80);
+  return `${kind}:${token || 'x'}`;
+}

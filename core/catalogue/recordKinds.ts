@@ -1,0 +1,60 @@
+/** The table of record kinds. A new kind is one file and one line here. */
+import { about, type About } from './about.ts';
+import { comparison, type Comparison } from './comparison.ts';
+import { distribution, type Distribution } from './distribution.ts';
+import { edition, type Edition } from './edition.ts';
+import { link, type Link } from './link.ts';
+import { reading, type Reading } from './reading.ts';
+import { release, type Release } from './release.ts';
+import { kindNameOf, type RecordId } from './recordKind.ts';
+import { snapshot, type Snapshot } from './snapshot.ts';
+import { source, type Source } from './source.ts';
+
+/** The record type of each kind. */
+export interface RecordTypes {
+  about: About;
+  distribution: Distribution;
+  edition: Edition;
+  release: Release;
+  link: Link;
+  source: Source;
+  reading: Reading;
+  snapshot: Snapshot;
+  comparison: Comparison;
+}
+
+export type KindName = keyof RecordTypes;
+export type AnyRecord = RecordTypes[KindName];
+
+/** Every record kind, in the order in which an export lists them: what is pointed to comes first. */
+export const RECORD_KINDS = {
+  about,
+  distribution,
+  edition,
+  release,
+  source,
+  link,
+  reading,
+  snapshot,
+  comparison,
+} as const;
+
+export const KIND_NAMES = Object.keys(RECORD_KINDS) as KindName[];
+
+/** The version of every kind, as saved data carries it. */
+export const CURRENT_VERSIONS: Readonly<Record<KindName, number>> = Object.fromEntries(
+  KIND_NAMES.map((name) => [name, RECORD_KINDS[name].version]),
+) as Record<KindName, number>;
+
+/** The kind of an id. Throws on an id of no kind: ids are made by this program only. */
+export function kindOf(id: RecordId): KindName {
+  const name = kindNameOf(id);
+  if (!(name in RECORD_KINDS)) throw new Error(`catalogue: expected the id of a record, came "${id}"`);
+  return name as KindName;
+}
+
+/** The ids that a record points to and cannot be without. */
+export function referencesOf(record: AnyRecord): readonly RecordId[] {
+  const references = RECORD_KINDS[record.kind].references as (value: AnyRecord) => readonly RecordId[];
+  return references(record);
+}

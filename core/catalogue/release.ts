@@ -1,0 +1,29 @@
+/** A dated, named state of one or more editions; for a rolling project, a dated image. */
+import { z } from 'zod';
+import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { whenSchema } from './when.ts';
+
+const schema = z.strictObject({
+  id: idSchema('release'),
+  kind: z.literal('release'),
+  distribution: idSchema('distribution'),
+  /** The editions it is a state of; none listed means all of them. */
+  editions: z.array(idSchema('edition')).default([]),
+  /** As the project writes it: `7.1`, `2026.10`. */
+  version: nameSchema,
+  codeName: z.string().max(300).default(''),
+  stage: z.enum(['test', 'candidate', 'final']).default('final'),
+  date: whenSchema.optional(),
+  sources: z.array(idSchema('source')).default([]),
+  note: textSchema.default(''),
+});
+
+export type Release = z.infer<typeof schema>;
+
+export const release: RecordKind<'release', typeof schema> = {
+  name: 'release',
+  version: 1,
+  schema,
+  migrations: [],
+  references: (record) => [record.distribution, ...record.editions],
+};

@@ -1,0 +1,63 @@
+/** Where readings come from: a capture, a page, release notes, a hands-on note, a measurement. Dated. */
+import { z } from 'zod';
+import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { whenSchema } from './when.ts';
+
+/** Source kinds; `seen` ones show the system itself, the others say something about it. */
+export const SOURCE_KINDS = {
+  capture: { label: 'capture', seen: true },
+  measurement: { label: 'measurement', seen: true },
+  handsOn: { label: 'hands-on note', seen: true },
+  releaseNotes: { label: 'release notes', seen: false },
+  page: { label: 'page', seen: false },
+  directory: { label: 'directory entry', seen: false },
+  hearsay: { label: 'hearsay', seen: false },
+} as const;
+
+export type SourceKind = keyof typeof SOURCE_KINDS;
+
+export const SOURCE_KIND_NAMES = Object.keys(SOURCE_KINDS) as [SourceKind, ...SourceKind[]];
+
+/** The state of the machine when something was observed. What is not known is left out. */
+export const conditionsSchema = z.strictObject({
+  medium: z.enum(['live', 'installed']).optional(),
+  machine: z.enum(['virtual', 'hardware']).optional(),
+  memoryMiB: z.number().positive().optional(),
+  cores: z.number().int().positive().optional(),
+  /** Days since the package index was refreshed, at the time of the observation. */
+  indexAgeDays: z.number().nonnegative().optional(),
+  edition: idSchema('edition').optional(),
+  alteredByAnalyst: z.boolean().optional(),
+});
+
+export type Conditions = z.infer<typeof conditionsSchema>;
+
+const schema = z.strictObject({
+  id: idSchema('source'),
+  kind: z.literal('source'),
+  sourceKind: z.enum(SOURCE_KIND_NAMES),
+  title: nameSchema,
+  /** An address, or the place within a collection. */
+  place: z.string().max(2000).default(''),
+  /** When it was published, or the capture taken. */
+  date: whenSchema.optional(),
+  /** When the analyst read it. */
+  read: whenSchema.optional(),
+  by: z.string().max(300).default(''),
+  conditions: conditionsSchema.default({}),
+  /** For a capture: the files it was read from. */
+  files: z
+    .array(z.strictObject({ path: z.string().max(4000), format: z.string().max(60), bytes: z.number().nonnegative() }))
+    .default([]),
+  note: textSchema.default(''),
+});
+
+export type Source = z.infer<typeof schema>;
+
+export const source: RecordKind<'source', typeof schema> = {
+  name: 'source',
+  version: 1,
+  schema,
+  migrations: [],
+  references: (record) => (record.conditions.edition ? [record.conditions.edition] : []),
+};

@@ -1,0 +1,77 @@
+/**
+ * Dates as known: to the day, month or year, exact or approximate. Written in EDTF (ISO 8601-2:2019,
+ * level 1); a day is never invented. Comparing and as-of questions work on the bounds.
+ */
+import edtf from 'edtf';
+import { z } from 'zod';
+
+/** An EDTF text such as `2026-03-04`, `2026-03`, `2016~` or `2020/2022`. */
+export type When = string;
+
+/** First and last day that a date may mean, as days since 1970-01-01 (UTC); open ends are infinite. */
+export interface DayBounds {
+  readonly first: number;
+  readonly last: number;
+}
+
+const MS_PER_DAY = 86_400_000;
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const cache = new Map<string, DayBounds | null>();
+
+/** The bounds of an EDTF date, or null when the text is none. */
+export function boundsOf(when: When): DayBounds | null {
+  const known = cache.get(when);
+  if (known !== undefined) return known;
+  const bounds = readBounds(when);
+  if (cache.size > 20_000) cache.clear();
+  cache.set(when, bounds);
+  return bounds;
+}
+
+function readBounds(when: string): DayBounds | null {
+  if (when.length > 60) return null;
+  try {
+    const date = edtf(when) as unknown as { min: number; max: number };
+    if (typeof date.min !== 'number' || typeof date.max !== 'number') return null;
+    return { first: Math.floor(date.min / MS_PER_DAY), last: Math.floor(date.max / MS_PER_DAY) };
+  } catch {
+    return null; // the parser throws on every text that is no EDTF date
+  }
+}
+
+/** A validated EDTF text. */
+export const whenSchema = z
+  .string()
+  .max(60)
+  .refine((text) => boundsOf(text) !== null, { message: 'not an ISO 8601-2 (EDTF) date' });
+
+/** The day number of a `YYYY-MM-DD` text or of the first day of a coarser date; NaN if it is no date. */
+export function firstDayOf(when: When): number {
+  return boundsOf(when)?.first ?? Number.NaN;
+}
+
+/** The date of a day number, as `YYYY-MM-DD`. */
+export function formatDay(day: number): When {
+  return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+}
+
+/**
+ * Orders two dates by their last possible day, then by their first: `2026` is later than `2026-03`.
+ * A text that is no date comes first.
+ */
+export function compareWhen(a: When, b: When): number {
+  const x = boundsOf(a);
+  const y = boundsOf(b);
+  if (!x || !y) return x ? 1 : y ? -1 : 0;
+  return Math.sign(x.last - y.last || x.first - y.first) || 0;
+}
+
+/** A date in words: `2 Apr 2029`, `Jun 2028`, `about 2016`. Forms beyond these are shown as written. */
+export function formatWhen(when: When): string {
+  const match = /^(\d{4})(?:-(0[1-9]|1[0-2])(?:-(\d\d))?)?([~?%]?)$/.exec(when);
+  if (!match) return when;
+  const [, year, month, day, doubt] = match;
+  const parts = [day ? String(Number(day)) : '', month ? MONTHS[Number(month) - 1] : '', year];
+  const text = parts.filter(Boolean).join(' ');
+  return doubt === '~' ? `about ${text}` : doubt ? `${text} (unsure)` : text;
+}

@@ -1,0 +1,47 @@
+/**
+ * Reads the `Release` file of a Debian repository, also within the clear signature of `InRelease`
+ * ("Debian Repository Format", section "Release files"). The signature itself is not judged here.
+ */
+import type { Issue } from '../issue.ts';
+import { parseDeb822 } from './deb822.ts';
+
+export interface DebRelease {
+  readonly origin: string;
+  readonly label: string;
+  readonly suite: string;
+  readonly codename: string;
+  readonly version: string;
+  /** `YYYY-MM-DD`, or empty when the file gives no readable date. */
+  readonly date: string;
+  readonly architectures: readonly string[];
+  readonly components: readonly string[];
+  readonly signed: boolean;
+  readonly issues: readonly Issue[];
+}
+
+/** Reads a `Release` or `InRelease` file. Fields that are absent are empty. Never throws. */
+export function parseDebRelease(text: string, where: string): DebRelease {
+  const signed = text.startsWith('-----BEGIN PGP SIGNED MESSAGE-----');
+  const { stanzas, issues } = parseDeb822(signed ? signedText(text) : text, where);
+  const field = (name: string) => stanzas[0]?.fields.get(name)?.value ?? '';
+  const time = Date.parse(field('date'));
+  return {
+    origin: field('origin'),
+    label: field('label'),
+    suite: field('suite'),
+    codename: field('codename'),
+    version: field('version'),
+    date: Number.isNaN(time) ? '' : new Date(time).toISOString().slice(0, 10),
+    architectures: field('architectures').split(/\s+/).filter(Boolean),
+    components: field('components').split(/\s+/).filter(Boolean),
+    signed,
+    issues,
+  };
+}
+
+/** The text within a clear signature (RFC 9580, section 7), with dash escapes undone. */
+function signedText(text: string): string {
+  const start = text.indexOf('\n\n') + 2;
+  const end = text.indexOf('\n-----BEGIN PGP SIGNATURE-----');
+  return text.slice(start, end < 0 ? undefined : end).replace(/^- /gm, '');
+}

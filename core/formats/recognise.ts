@@ -1,0 +1,93 @@
+/**
+ * Tells what a file is from its first bytes, never from its name. One line of the table per format.
+ */
+import { isOsRelease } from './osRelease.ts';
+
+/** The formats that the program reads. */
+export type FormatId =
+  | 'gzip'
+  | 'xz'
+  | 'zstd'
+  | 'lz4'
+  | 'tar'
+  | 'os-release'
+  | 'apt-sources-list'
+  | 'apt-sources-deb822'
+  | 'dpkg-status'
+  | 'deb-packages'
+  | 'deb-release'
+  | 'empty'
+  | 'binary'
+  | 'unknown';
+
+/** How a format is shown. */
+export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
+  gzip: 'gzip file',
+  xz: 'xz file',
+  zstd: 'zstd file',
+  lz4: 'lz4 file',
+  tar: 'tar archive',
+  'os-release': 'identification file (os-release)',
+  'apt-sources-list': 'apt sources, one-line form',
+  'apt-sources-deb822': 'apt sources, deb822 form',
+  'dpkg-status': 'dpkg status database',
+  'deb-packages': 'deb repository index (Packages)',
+  'deb-release': 'deb release file',
+  empty: 'empty file',
+  binary: 'binary file',
+  unknown: 'not recognised',
+};
+
+/** How many bytes of a file are enough to tell its format. */
+export const HEAD_BYTES = 64 * 1024;
+
+/** Begins with these bytes, at this offset. */
+const MAGIC: readonly { id: FormatId; offset: number; bytes: readonly number[] }[] = [
+  { id: 'gzip', offset: 0, bytes: [0x1f, 0x8b, 0x08] }, // RFC 1952, 2.3
+  { id: 'xz', offset: 0, bytes: [0xfd, 0x37, 0x7a, 0x58, 0x5a, 0x00] }, // .xz file format 1.2, 2.1.1.1
+  { id: 'zstd', offset: 0, bytes: [0x28, 0xb5, 0x2f, 0xfd] }, // RFC 8878, 3.1.1
+  { id: 'lz4', offset: 0, bytes: [0x04, 0x22, 0x4d, 0x18] }, // LZ4 frame format 1.6
+  { id: 'tar', offset: 257, bytes: [0x75, 0x73, 0x74, 0x61, 0x72] }, // POSIX ustar, pax(1)
+];
+
+/** Is told by its text; the first that says yes wins, so the stricter stand first. */
+const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
+  { id: 'deb-release', test: isDebRelease },
+  { id: 'dpkg-status', test: (text) => isPackageList(text) && /^Status: *\S+ +\S+ +\S+/m.test(text) },
+  { id: 'deb-packages', test: isPackageList },
+  { id: 'apt-sources-deb822', test: (text) => /^Types: *(deb|deb-src)\b/m.test(text) && /^(URIs|Suites):/m.test(text) },
+  { id: 'apt-sources-list', test: isSourcesList },
+  { id: 'os-release', test: isOsRelease },
+];
+
+/**
+ * The format of a file, from its first `HEAD_BYTES` bytes. `whole` says that there is nothing after them.
+ */
+export function recogniseFormat(head: Uint8Array, whole: boolean): FormatId {
+  if (head.length === 0) return 'empty';
+  for (const { id, offset, bytes } of MAGIC) {
+    if (bytes.every((byte, index) => head[offset + index] === byte)) return id;
+  }
+  if (head.includes(0)) return 'binary';
+  const cut = whole ? head : head.subarray(0, head.lastIndexOf(10) + 1 || head.length);
+  const text = new TextDecoder().decode(cut);
+  const odd = [...text.slice(0, 4096)].filter((char) => char === '\ufffd' || (char < ' ' && !'\n\r\t\f'.includes(char)));
+  if (odd.length * 20 > Math.min(text.length, 4096)) return 'binary';
+  if (!text.trim()) return 'empty';
+  return TEXTS.find(({ test }) => test(text))?.id ?? 'unknown';
+}
+
+function isPackageList(text: string): boolean {
+  return /^Package: *\S/m.test(text) && (/^Version: *\S/m.test(text) || /^Status: /m.test(text));
+}
+
+function isDebRelease(text: string): boolean {
+  return /^(Suite|Codename): *\S/m.test(text) && /^(SHA256|MD5Sum|Architectures|Components):/m.test(text) && !/^Package:/m.test(text);
+}
+
+function isSourcesList(text: string): boolean {
+  const lines = text.split('\n').filter((line) => line.trim() && !/^\s*#/.test(line));
+  const isSource = (line: string) => /^\s*deb(-src)?\s+(\[[^\]]*\]\s*)?[a-z+-]+:\S*\s+\S+/i.test(line);
+  if (lines.length === 0) return /^\s*#+\s*deb(-src)?\s+(\[[^\]]*\]\s*)?[a-z+-]+:\S*\s+\S+/im.test(text);
+  return lines.filter(isSource).length * 2 > lines.length;
+}
