@@ -1,0 +1,14 @@
+/** The two ways in which a command can fail, and issues on standard error. */
+import { wordIssue } from '../core/exchange/wording.ts';
+import type { Issue } from '../core/issue.ts';
+
+/** Wrong use: exit status 2. */
+export class UsageError extends Error {}
+
+/** An input could not be read: exit status 1. The message says which and why. */
+export class InputError extends Error {}
+
+/** Writes issues to standard error, a line each. */
+export function printIssues(issues: readonly Issue[]): void {
+  for (const issue of issues) console.error(`${issue.severity === 'error' ? 'error' : 'note'}: ${issue.where}: ${wordIssue(issue)}`);
+}

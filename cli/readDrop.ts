@@ -1,0 +1,14 @@
+/** Reads a path into systems and indexes, for every command that takes one. */
+import { assembleDrop, type ReadDrop } from '../core/capture/system.ts';
+import { readFiles } from '../core/capture/readFiles.ts';
+import { InputError } from './failures.ts';
+import { inputFiles } from './readPath.ts';
+
+/** Everything read from a path. Throws InputError when the path itself cannot be read. */
+export async function readDrop(path: string): Promise<ReadDrop> {
+  const files = await inputFiles(path).catch((error: NodeJS.ErrnoException) => {
+    throw new InputError(`${path}: ${error.code === 'ENOENT' ? 'no such file or folder' : error.message}`);
+  });
+  if (files.length === 0) throw new InputError(`${path}: the folder holds no files`);
+  return assembleDrop(await readFiles(files));
+}

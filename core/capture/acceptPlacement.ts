@@ -1,0 +1,165 @@
+/**
+ * Turns what was read from a system, as far as the analyst takes it, into records: distribution, release,
+ * lineage link, the comparison behind it, the source and its readings. Gives records only; the caller makes
+ * one edit of them, so that one undo takes all of it back.
+ */
+import { recordsOf, findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Comparison } from '../catalogue/comparison.ts';
+import type { Link, Relation } from '../catalogue/link.ts';
+import type { Reading } from '../catalogue/reading.ts';
+import { createRecordId, type RecordId } from '../catalogue/recordKind.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import type { Snapshot } from '../catalogue/snapshot.ts';
+import type { Source } from '../catalogue/source.ts';
+import type { When } from '../catalogue/when.ts';
+import type { Account, RankedCandidate } from '../packages/findBase.ts';
+import type { FactProposal } from './proposeFacts.ts';
+import type { ReadSystem } from './system.ts';
+
+/** What the analyst takes of a capture. */
+export interface Acceptance {
+  readonly system: ReadSystem;
+  /** Name of the distribution; an existing one of that name gets the release. */
+  readonly distribution: string;
+  readonly version: string;
+  readonly facts: readonly FactProposal[];
+  /** The base, if the placing is taken. */
+  readonly base?: AcceptedBase;
+  /** The day on which the capture was read. */
+  readonly today: When;
+  readonly by: string;
+}
+
+export interface AcceptedBase {
+  /** The base's record; or its name and version, for a base that the catalogue does not have yet. */
+  readonly at: RecordId | { readonly distribution: string; readonly version: string };
+  readonly relation: Relation;
+  readonly candidate: RankedCandidate;
+  readonly accounts: readonly Account[];
+}
+
+/** The records of an acceptance, and the id of the release that was described. */
+export interface Accepted {
+  readonly records: readonly AnyRecord[];
+  readonly release: RecordId;
+  /** The head of the system's package list; its packages are to be stored under this id. */
+  readonly systemSnapshot?: RecordId;
+}
+
+/** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
+export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): Accepted {
+  const records: AnyRecord[] = [];
+  const taken = (id: RecordId) => findRecord(catalogue, id) !== undefined || records.some((record) => record.id === id);
+  const fresh = (kind: string, text: string): RecordId => {
+    const id = createRecordId(kind, text);
+    let next = id;
+    for (let n = 2; taken(next); n++) next = `${id}.${n}`;
+    return next;
+  };
+  const releaseNamed = (name: string, version: string): RecordId => {
+    const known = [...recordsOf(catalogue, 'distribution')].find((entry) => sameName(entry.name, name));
+    const distribution = known?.id ?? fresh('distribution', name);
+    if (!known) records.push({ id: distribution, kind: 'distribution', name, aliases: [], note: '' });
+    const release = [...recordsOf(catalogue, 'release')].find(
+      (entry) => entry.distribution === distribution && sameName(entry.version, version),
+    );
+    if (release) return release.id;
+    const id = fresh('release', `${name}-${version}`);
+    records.push({ id, kind: 'release', distribution, editions: [], version, codeName: '', stage: 'final', sources: [], note: '' });
+    return id;
+  };
+
+  const { system, today, by } = acceptance;
+  const release = releaseNamed(acceptance.distribution, acceptance.version);
+  const title = `Capture of ${acceptance.distribution} ${acceptance.version}`;
+  const source: Source = {
+    id: fresh('source', `capture ${acceptance.distribution} ${acceptance.version} ${today}`),
+    kind: 'source',
+    sourceKind: 'capture',
+    title,
+    place: system.root,
+    date: today,
+    read: today,
+    by,
+    conditions: {},
+    files: system.files.map(({ path, format, bytes }) => ({ path, format, bytes })),
+    note: '',
+  };
+  records.push(source);
+
+  const snapshot = system.packages && snapshotOf(system, release, fresh('snapshot', title), today);
+  if (snapshot) records.push(snapshot);
+  if (acceptance.base) {
+    const { at } = acceptance.base;
+    const base = typeof at === 'string' ? at : releaseNamed(at.distribution, at.version);
+    records.push(...placingRecords(acceptance.base, { release, base, source: source.id, today, fresh }));
+  }
+  records.push(...acceptance.facts.map((fact) => readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), today)));
+  return { records, release, systemSnapshot: snapshot?.id };
+}
+
+function sameName(a: string, b: string): boolean {
+  return a.trim().toLowerCase() === b.trim().toLowerCase();
+}
+
+function snapshotOf(system: ReadSystem, release: RecordId, id: RecordId, today: When): Snapshot {
+  const { family, size } = system.packages!;
+  return { id, kind: 'snapshot', of: release, role: 'system', name: 'installed packages', family, date: today, origin: system.root, packages: size, signature: 'none' };
+}
+
+interface Ends {
+  readonly release: RecordId;
+  readonly base: RecordId;
+  readonly source: RecordId;
+  readonly today: When;
+  readonly fresh: (kind: string, text: string) => RecordId;
+}
+
+function placingRecords(accepted: AcceptedBase, { release, base, source, today, fresh }: Ends): [Link, Comparison] {
+  const pair = `${release.slice(8)}-on-${base.slice(base.indexOf(':') + 1)}`;
+  const { installed, same, rebuilt, patched, heldBack, ahead, own } = accepted.candidate.counts;
+  return [
+    {
+      id: fresh('link', pair),
+      kind: 'link',
+      derivative: release,
+      base,
+      relation: accepted.relation,
+      order: 0,
+      certainty: 'sure',
+      parts: [],
+      reason: '',
+      wording: '',
+      sources: [source],
+    },
+    {
+      id: fresh('comparison', pair),
+      kind: 'comparison',
+      derivative: release,
+      base,
+      source,
+      date: today,
+      against: [accepted.candidate.name],
+      counts: { installed, same, rebuilt, patched, heldBack, ahead, own },
+      accounts: accepted.accounts.map(({ name, packages }) => ({ name, packages })),
+    },
+  ];
+}
+
+function readingOf(fact: FactProposal, subject: RecordId, source: RecordId, id: RecordId, date: When): Reading {
+  return {
+    id,
+    kind: 'reading',
+    subject,
+    key: fact.key,
+    state: 'set',
+    value: fact.value,
+    source,
+    date,
+    place: fact.place,
+    spoiledBy: [],
+    certainty: fact.certainty,
+    accepted: false,
+    note: '',
+  };
+}

@@ -1,0 +1,177 @@
+/**
+ * Reads whatever is dropped: recognises each file by its content, opens compressed files and archives, and
+ * gives one reading result per file, also for those that are not recognised or damaged.
+ */
+import { collectPieces, peekPieces, type Pieces } from '../formats/byteStream.ts';
+import { parseAptSourcesDeb822, parseAptSourcesList, type AptSources } from '../formats/aptSources.ts';
+import { DebPackagesReader, type DebPackageList } from '../formats/debPackages.ts';
+import { parseDebRelease, type DebRelease } from '../formats/debRelease.ts';
+import { decompress, EXPANSION_LIMIT, isCompression } from '../formats/decompress.ts';
+import { parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
+import { HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
+import { readTar } from '../formats/tar.ts';
+import { createIssue, type Issue } from '../issue.ts';
+
+/** A file given to the program: its path as dropped, its size in bytes, and a way to read it once. */
+export interface InputFile {
+  readonly path: string;
+  readonly size: number;
+  readonly open: () => Pieces;
+}
+
+/** What was read from a file. */
+export type FileContent =
+  | { readonly type: 'osRelease'; readonly osRelease: OsRelease }
+  | { readonly type: 'aptSources'; readonly aptSources: AptSources }
+  | { readonly type: 'packages'; readonly list: DebPackageList }
+  | { readonly type: 'release'; readonly release: DebRelease };
+
+/** A file that was looked at. `containers` are the archives and compressions it was taken out of. */
+export interface ReadFile {
+  readonly path: string;
+  /** The dropped file it came in: its own path, or that of an archive. */
+  readonly from: string;
+  readonly containers: readonly FormatId[];
+  readonly bytes: number;
+  readonly format: FormatId;
+  readonly content?: FileContent;
+  readonly issues: readonly Issue[];
+}
+
+/** How far the reading is: bytes of the dropped files, and the file at hand. */
+export interface ReadProgress {
+  readonly done: number;
+  readonly total: number;
+  readonly path: string;
+  readonly files: number;
+}
+
+export interface ReadOptions {
+  readonly onProgress?: (progress: ReadProgress) => void;
+  readonly signal?: AbortSignal;
+  /** The most that one compressed file may expand to; for tests. */
+  readonly expansionLimit?: number;
+}
+
+/** Small text files longer than this are not what they seem. */
+const TEXT_LIMIT = 8 << 20;
+const NESTING_LIMIT = 4;
+
+/**
+ * Reads files one after another. Never throws for bad input: that becomes issues of the file. Stops with what
+ * is done so far when `signal` aborts; the caller tells that from the signal.
+ */
+export async function readFiles(files: readonly InputFile[], options: ReadOptions = {}): Promise<ReadFile[]> {
+  const total = files.reduce((sum, file) => sum + file.size, 0);
+  const results: ReadFile[] = [];
+  let done = 0;
+  for (const file of files) {
+    if (options.signal?.aborted) break;
+    const before = done;
+    async function* counted() {
+      for await (const piece of file.open()) {
+        if (options.signal?.aborted) return;
+        done += piece.length;
+        options.onProgress?.({ done: Math.min(done, total), total, path: file.path, files: results.length });
+        yield piece;
+      }
+    }
+    try {
+      await readOne({ path: file.path, from: file.path, containers: [], size: file.size, pieces: counted() }, options, results);
+    } catch (error) {
+      const reason = error instanceof Error ? error.message : String(error);
+      results.push(unread(file.path, createIssue('error', 'file.unreadable', file.path, { reason })));
+    }
+    done = before + file.size;
+  }
+  options.onProgress?.({ done: total, total, path: '', files: results.length });
+  return results;
+}
+
+function unread(path: string, issue: Issue): ReadFile {
+  return { path, from: path, containers: [], bytes: 0, format: 'unknown', issues: [issue] };
+}
+
+interface Opened {
+  readonly path: string;
+  readonly from: string;
+  readonly containers: readonly FormatId[];
+  readonly size: number;
+  readonly pieces: Pieces;
+}
+
+async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]): Promise<void> {
+  const { head, whole, pieces } = await peekPieces(file.pieces, HEAD_BYTES);
+  const format = recogniseFormat(head, whole);
+  const { path, from, containers, size } = file;
+  const report = (issues: readonly Issue[], content?: FileContent) =>
+    results.push({ path, from, containers, bytes: size, format, content, issues });
+
+  if (containers.length >= NESTING_LIMIT && (isCompression(format) || format === 'tar')) {
+    report([createIssue('error', 'file.nested', path, { limit: NESTING_LIMIT })]);
+  } else if (isCompression(format)) {
+    const unpacked = decompress(format, pieces, path, options.expansionLimit ?? EXPANSION_LIMIT);
+    const first = results.length;
+    await readOne({ path, from, containers: [...containers, format], size, pieces: unpacked.pieces }, options, results);
+    const issue = unpacked.issue();
+    if (issue) addIssue(results, first, issue);
+  } else if (format === 'tar') {
+    await readArchive(file, pieces, options, results);
+  } else if (format === 'dpkg-status' || format === 'deb-packages') {
+    const reader = new DebPackagesReader(format === 'dpkg-status' ? 'status' : 'index', path);
+    for await (const piece of pieces) reader.push(piece);
+    const list = reader.finish();
+    report(list.issues, { type: 'packages', list });
+  } else {
+    await readSmall(format, path, pieces, report);
+  }
+}
+
+/** Notes an issue of a container at the first file that came out of it. */
+function addIssue(results: ReadFile[], index: number, issue: Issue): void {
+  const file = results[index];
+  if (file) results[index] = { ...file, issues: [issue, ...file.issues.filter(({ code }) => code !== 'file.empty')] };
+}
+
+async function readArchive(file: Opened, pieces: Pieces, options: ReadOptions, results: ReadFile[]): Promise<void> {
+  const issues: Issue[] = [];
+  const containers: FormatId[] = [...file.containers, 'tar'];
+  let entries = 0;
+  for await (const entry of readTar(pieces, file.path, (issue) => issues.push(issue))) {
+    if (options.signal?.aborted) break;
+    entries++;
+    await readOne({ path: entry.path, from: file.path, containers, size: entry.size, pieces: entry.pieces }, options, results);
+  }
+  if (entries === 0 && issues.length === 0) issues.push(createIssue('error', 'tar.empty', file.path));
+  if (issues.length > 0) {
+    results.push({ path: file.path, from: file.path, containers: file.containers, bytes: file.size, format: 'tar', issues });
+  }
+}
+
+type Report = (issues: readonly Issue[], content?: FileContent) => void;
+
+async function readSmall(format: FormatId, path: string, pieces: Pieces, report: Report): Promise<void> {
+  if (format === 'empty' || format === 'binary' || format === 'unknown') {
+    report([createIssue('note', `file.${format}`, path)]);
+    return;
+  }
+  const { bytes, cut } = await collectPieces(pieces, TEXT_LIMIT);
+  const text = new TextDecoder().decode(bytes);
+  const tooLong = cut ? [createIssue('damage', 'file.tooLong', path, { limit: TEXT_LIMIT })] : [];
+  switch (format) {
+    case 'os-release': {
+      const osRelease = parseOsRelease(text, path);
+      return report([...tooLong, ...osRelease.issues], { type: 'osRelease', osRelease });
+    }
+    case 'apt-sources-list':
+    case 'apt-sources-deb822': {
+      const parse = format === 'apt-sources-list' ? parseAptSourcesList : parseAptSourcesDeb822;
+      const aptSources = parse(text, path);
+      return report([...tooLong, ...aptSources.issues], { type: 'aptSources', aptSources });
+    }
+    case 'deb-release': {
+      const release = parseDebRelease(text, path);
+      return report([...tooLong, ...release.issues], { type: 'release', release });
+    }
+  }
+}

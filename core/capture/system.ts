@@ -1,0 +1,147 @@
+/**
+ * Puts the files that were read together into systems and repository indexes. Files of one system share a root
+ * (what stands before `etc/`, `usr/`, `var/`); two package databases under one root are two systems mixed.
+ */
+import type { AptSource } from '../formats/aptSources.ts';
+import type { DebRelease } from '../formats/debRelease.ts';
+import type { PackageColumns } from '../formats/packageColumns.ts';
+import { createIssue, type Issue } from '../issue.ts';
+import type { ReadFile } from './readFiles.ts';
+
+/** An installed or live system, as far as its files tell. */
+export interface ReadSystem {
+  /** Where its files stood; empty for loose files. */
+  readonly root: string;
+  /** The identification fields by name; empty without an identification file. */
+  readonly identification: Readonly<Record<string, string>>;
+  readonly sources: readonly AptSource[];
+  readonly packages?: PackageColumns;
+  readonly files: readonly ReadFile[];
+}
+
+/** A repository's index, with the release file that belongs to it where one was at hand. */
+export interface ReadIndex {
+  readonly path: string;
+  /** A readable name: from the release file, else from the path. */
+  readonly name: string;
+  readonly packages: PackageColumns;
+  readonly release?: DebRelease;
+}
+
+/** Everything that was read from one drop. */
+export interface ReadDrop {
+  readonly files: readonly ReadFile[];
+  readonly systems: readonly ReadSystem[];
+  readonly indexes: readonly ReadIndex[];
+  /** About the drop as a whole: two systems mixed, nothing recognised. */
+  readonly issues: readonly Issue[];
+}
+
+/** Sorts what was read. */
+export function assembleDrop(files: readonly ReadFile[]): ReadDrop {
+  const issues: Issue[] = [];
+  const systems = assembleSystems(files.filter(belongsToSystem), issues);
+  const indexes = assembleIndexes(files);
+  const where = files[0]?.from ?? '';
+  if (systems.length > 1) {
+    issues.push(createIssue('note', 'drop.severalSystems', where, { count: systems.length, names: systems.map(nameOfSystem).join(', ') }));
+  }
+  if (systems.length === 0 && indexes.length === 0) issues.push(createIssue('error', 'drop.nothing', where, { files: files.length }));
+  return { files, systems, indexes, issues };
+}
+
+/** How a system is called in messages: its own name, else its place. */
+export function nameOfSystem(system: ReadSystem): string {
+  return system.identification.PRETTY_NAME ?? system.identification.NAME ?? (system.root || 'unnamed system');
+}
+
+function belongsToSystem({ content }: ReadFile): boolean {
+  if (!content) return false;
+  return content.type === 'packages' ? content.list.role === 'status' : content.type !== 'release';
+}
+
+/** What stands before the first directory of a root file system. */
+function rootOf(file: ReadFile): string {
+  const path = file.containers.includes('tar') ? `${file.from}!/${file.path}` : file.path;
+  const match = /^(.*?)(?:^|\/)(?:etc|usr|var)\//.exec(path);
+  if (match) return match[1];
+  return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';
+}
+
+function assembleSystems(files: readonly ReadFile[], issues: Issue[]): ReadSystem[] {
+  const byRoot = new Map<string, ReadFile[]>();
+  for (const file of files) {
+    const root = rootOf(file);
+    byRoot.set(root, [...(byRoot.get(root) ?? []), file]);
+  }
+  const all = [...byRoot.values()].flat();
+  if (databasesOf(all).length <= 1 && identitiesOf(all).size <= 1) {
+    return all.length ? [assembleSystem(byRoot.size === 1 ? [...byRoot.keys()][0] : '', all)] : [];
+  }
+  return [...byRoot].flatMap(([root, group]) => splitMixed(root, group, issues));
+}
+
+/** Under one root there is one package database and one identity; more means that two systems were mixed. */
+function splitMixed(root: string, group: readonly ReadFile[], issues: Issue[]): ReadSystem[] {
+  const databases = databasesOf(group);
+  const identities = identitiesOf(group);
+  if (databases.length <= 1 && identities.size <= 1) return [assembleSystem(root, group)];
+  issues.push(
+    createIssue('error', 'drop.mixed', root || group[0].from, {
+      databases: databases.length,
+      names: [...identities.values()].join(', ') || databases.map(({ path }) => path).join(', '),
+    }),
+  );
+  // Which identification belongs to which database cannot be known: each database stands alone.
+  return databases.map((file) => assembleSystem(file.path, [file]));
+}
+
+function databasesOf(files: readonly ReadFile[]): ReadFile[] {
+  return files.filter(({ content }) => content?.type === 'packages');
+}
+
+function identitiesOf(files: readonly ReadFile[]): Map<string, string> {
+  const found = new Map<string, string>();
+  for (const { content } of files) {
+    if (content?.type !== 'osRelease') continue;
+    const { ID = '', VERSION_ID = '', BUILD_ID = '', NAME = '', PRETTY_NAME = NAME } = content.osRelease.fields;
+    found.set([ID || NAME, VERSION_ID, BUILD_ID].join('\n'), PRETTY_NAME);
+  }
+  return found;
+}
+
+function assembleSystem(root: string, files: readonly ReadFile[]): ReadSystem {
+  const identification: Record<string, string> = {};
+  const sources: AptSource[] = [];
+  let packages: PackageColumns | undefined;
+  for (const { content } of [...files].sort((a, b) => (a.path < b.path ? -1 : 1))) {
+    if (content?.type === 'osRelease') Object.assign(identification, content.osRelease.fields);
+    if (content?.type === 'aptSources') sources.push(...content.aptSources.sources);
+    if (content?.type === 'packages') packages = content.list.packages;
+  }
+  return { root, identification, sources, packages, files };
+}
+
+function assembleIndexes(files: readonly ReadFile[]): ReadIndex[] {
+  const releases = files.flatMap((file) => (file.content?.type === 'release' ? [{ file, release: file.content.release }] : []));
+  return files.flatMap((file): ReadIndex[] => {
+    if (file.content?.type !== 'packages' || file.content.list.role !== 'index') return [];
+    const release = nearestRelease(file.path, releases)?.release;
+    const name = release ? release.suite || release.codename : nameFromPath(file.path);
+    return [{ path: file.path, name: release?.codename || name, packages: file.content.list.packages, release }];
+  });
+}
+
+/** The release file whose place is the beginning of the index's, as in `dists/SUITE/` or apt's list names. */
+function nearestRelease(path: string, releases: readonly { file: ReadFile; release: DebRelease }[]) {
+  const stem = (file: ReadFile) => file.path.replace(/(In)?Release$/, '');
+  return releases
+    .filter(({ file }) => stem(file).length > 0 && stem(file) !== file.path && path.startsWith(stem(file)))
+    .sort((a, b) => stem(b.file).length - stem(a.file).length)[0];
+}
+
+/** `…_dists_SUITE_…_Packages` and `dists/SUITE/…/Packages` name the suite; else the file's name does. */
+function nameFromPath(path: string): string {
+  const suite = /dists[_/](.+?)[_/][^_/]+[_/]binary-/.exec(path)?.[1];
+  return suite ?? path.split('/').pop()!.replace(/\.(xz|gz|zst|lz4|txt)$/, '');
+}

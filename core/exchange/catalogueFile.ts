@@ -1,0 +1,118 @@
+/**
+ * The catalogue as one JSON file: records in a fixed order, the version of every record kind, and the packed
+ * package lists (packages/packSnapshot.ts), deflated and in base64. Law: parse(format(c)) = c.
+ */
+import { strFromU8, unzlibSync, zlibSync } from 'fflate';
+import { z } from 'zod';
+import { createCatalogue, applyDiff, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { checkDiff } from '../catalogue/checkDiff.ts';
+import { diffOfRecords } from '../catalogue/diff.ts';
+import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
+import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
+import { unpackColumns } from '../packages/packSnapshot.ts';
+
+export const FILE_FORMAT = 'aspen-ridge-catalogue';
+
+/** A catalogue together with the packed package lists of its snapshots, by snapshot id. */
+export interface CatalogueWithPackages {
+  readonly catalogue: Catalogue;
+  readonly packages: ReadonlyMap<RecordId, Uint8Array>;
+}
+
+const recordSchema = z.discriminatedUnion(
+  'kind',
+  Object.values(RECORD_KINDS).map((kind) => kind.schema) as never,
+);
+
+/** The schema of the file; its JSON Schema is published in docs/schema/. */
+export const catalogueFileSchema = z.strictObject({
+  format: z.literal(FILE_FORMAT),
+  /** The version of each record kind at the time of writing. */
+  versions: z.record(z.string(), z.number().int().positive()),
+  exported: z.string(),
+  records: z.array(recordSchema),
+  packages: z.record(z.string(), z.string()),
+});
+
+const envelopeSchema = z.looseObject({
+  format: z.literal(FILE_FORMAT),
+  versions: z.record(z.string(), z.number().int().positive()),
+  records: z.array(z.unknown()),
+  packages: z.record(z.string(), z.string()).default({}),
+});
+
+/** Writes a catalogue; `exported` is the time of writing (ISO 8601). Records stand in a fixed order. */
+export function formatCatalogueFile({ catalogue, packages }: CatalogueWithPackages, exported: string): string {
+  const records = KIND_NAMES.flatMap((kind) => [...recordsOf(catalogue, kind)].sort((a, b) => (a.id < b.id ? -1 : 1)));
+  const lists = [...packages].sort(([a], [b]) => (a < b ? -1 : 1)).map(([id, bytes]) => [id, toBase64(zlibSync(bytes))]);
+  const head = { format: FILE_FORMAT, versions: CURRENT_VERSIONS, exported };
+  const lines = records.map((record) => JSON.stringify(record));
+  return `${JSON.stringify(head).slice(0, -1)},"records":[\n${lines.join(',\n')}\n],"packages":${JSON.stringify(Object.fromEntries(lists))}}\n`;
+}
+
+/**
+ * Reads a catalogue file. Refused whole if it is no such file, was written by a newer program, or a record is
+ * not valid: an import never leaves half a catalogue. A damaged package list only loses that list.
+ */
+export function parseCatalogueFile(text: string, where: string): Result<CatalogueWithPackages> {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    return failure(createIssue('error', 'export.notJson', where, { reason: error instanceof Error ? error.message : String(error) }));
+  }
+  const envelope = envelopeSchema.safeParse(raw);
+  if (!envelope.success) return failure(createIssue('error', 'export.notOurs', where));
+  const { versions, records, packages } = envelope.data;
+  const newer = checkVersions(versions, where);
+  if (newer.length > 0) return failure(...newer);
+  const catalogue = catalogueOf(records, versions);
+  if (!catalogue.ok) return catalogue;
+  const lists = readPackages(packages);
+  return success({ catalogue: catalogue.value, packages: lists.packages }, lists.issues);
+}
+
+function catalogueOf(records: readonly unknown[], versions: Readonly<Record<string, number>>): Result<Catalogue> {
+  const issues: Issue[] = [];
+  const byId = new Map<RecordId, AnyRecord>();
+  records.forEach((raw, index) => {
+    const record = migrateRecord(raw, versions, `record ${index + 1}`);
+    if (isIssue(record)) issues.push(record);
+    else if (byId.has(record.id)) issues.push(createIssue('error', 'record.twice', record.id));
+    else byId.set(record.id, record);
+  });
+  if (issues.length > 0) return failure(...issues.slice(0, 20));
+  const empty = createCatalogue();
+  const diff = diffOfRecords(empty, byId.values());
+  const dangling = checkDiff(empty, diff);
+  return dangling.length > 0 ? failure(...dangling.slice(0, 20)) : success(applyDiff(empty, diff));
+}
+
+function readPackages(packed: Readonly<Record<string, string>>): { packages: Map<RecordId, Uint8Array>; issues: Issue[] } {
+  const packages = new Map<RecordId, Uint8Array>();
+  const issues: Issue[] = [];
+  for (const [id, text] of Object.entries(packed)) {
+    const bytes = fromDeflated(text);
+    if (bytes && unpackColumns(bytes, id).ok) packages.set(id, bytes);
+    else issues.push(createIssue('damage', 'export.packages', id, { snapshot: id }));
+  }
+  return { packages, issues };
+}
+
+function fromDeflated(text: string): Uint8Array | null {
+  try {
+    return unzlibSync(fromBase64(text));
+  } catch {
+    return null; // not base64, or a damaged stream: the caller reports it with the snapshot's id
+  }
+}
+
+function toBase64(bytes: Uint8Array): string {
+  return btoa(strFromU8(bytes, true));
+}
+
+function fromBase64(text: string): Uint8Array {
+  return Uint8Array.from(atob(text), (char) => char.charCodeAt(0));
+}

@@ -1,0 +1,44 @@
+/** Sentences about one release, generated from its records; shown in dossiers and written into documents. */
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import type { Comparison } from '../catalogue/comparison.ts';
+import { nameOf } from '../lineage/names.ts';
+import type { Layer } from '../lineage/chain.ts';
+import type { Change } from '../layers/changes.ts';
+import { formatCount, formatNumberOf, formatShare, formatValue } from './valueText.ts';
+
+/** How a release stands on its base: `Tidewater 7.1 installs from Fenwick 31, which copies Larkspur 7.` */
+export function wordChain(catalogue: Catalogue, layers: readonly Layer[]): string {
+  const top = layers[layers.length - 1];
+  const name = nameOf(catalogue, top.id);
+  if (!top.link) return `${name} stands on no base that is recorded.`;
+  const steps: string[] = [];
+  for (let layer: Layer | undefined = top; layer?.link; ) {
+    const { relation, base }: { relation: string; base: string } = layer.link;
+    steps.push(`${relation === 'flavour of' ? 'is a flavour of' : relation === 'forked from' ? 'was forked from' : relation} ${nameOf(catalogue, base)}`);
+    layer = layers.find(({ id }) => id === base);
+  }
+  return `${name} ${steps.join(', which ')}.`;
+}
+
+/** What the measurement says: `86.4 % of 2,480 packages equal Fenwick 31; 214 are its own.` */
+export function wordComparison(catalogue: Catalogue, comparison: Comparison): string {
+  const { counts } = comparison;
+  const share = formatShare(counts.same, counts.installed);
+  const own = counts.own === 0 ? 'none is its own' : counts.own === 1 ? '1 is its own' : `${formatCount(counts.own)} are its own`;
+  return `${share} of ${formatNumberOf(counts.installed, 'package')} equal ${nameOf(catalogue, comparison.base)}; ${own}.`;
+}
+
+/** A change as a sentence: `Default kernel: 6.8 instead of 6.1.` */
+export function wordChange({ fact, before, after, elements }: Change): string {
+  if (!Array.isArray(before ?? after)) {
+    if (after === undefined) return `${fact.label}: none, ${formatValue(fact, before!)} dropped.`;
+    return before === undefined
+      ? `${fact.label}: ${formatValue(fact, after)}, where the base has none.`
+      : `${fact.label}: ${formatValue(fact, after)} instead of ${formatValue(fact, before)}.`;
+  }
+  const parts = elements.map(({ kind, before: from, after: to }) => {
+    if (kind === 'replaces') return `replaces ${from} by ${to}`;
+    return `${kind} ${to ?? from}`;
+  });
+  return `${fact.label}: ${parts.join(', ')}.`;
+}

@@ -1,0 +1,51 @@
+/** Values, readings and counts as short texts: the same words on screens, in reports and on the command line. */
+import type { FactValue } from '../catalogue/factValue.ts';
+import type { FactKey } from '../catalogue/factSheet.ts';
+import { formatWhen } from '../catalogue/when.ts';
+import type { PackageCounts } from '../catalogue/comparison.ts';
+
+/** A value in words: `10 days`, `yes`, `2 Apr 2029`, `front, base (off)`. */
+export function formatValue(fact: FactKey, value: FactValue): string {
+  if (Array.isArray(value)) {
+    return value
+      .map(({ slot, name, settings }) => {
+        const state = settings?.state && settings.state !== 'on' ? ` (${settings.state})` : '';
+        return `${slot ? `${slot}: ` : ''}${name}${state}`;
+      })
+      .join(', ');
+  }
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (fact.type === 'date') return formatWhen(String(value));
+  if (typeof value === 'number') return `${formatCount(value)}${fact.unit ? ` ${fact.unit}` : ''}`;
+  return value;
+}
+
+/** A number with thin groups of thousands: `2,480`. */
+export function formatCount(value: number): string {
+  return value.toLocaleString('en-GB', { maximumFractionDigits: 2 });
+}
+
+/** A share in per cent with one decimal, never rounded up to 100 or down to 0: `86.4 %`. */
+export function formatShare(part: number, whole: number): string {
+  if (whole === 0) return 'no packages';
+  const percent = (part / whole) * 100;
+  const rounded = Math.round(percent * 10) / 10;
+  if (rounded === 100 && part < whole) return '99.9 %';
+  if (rounded === 0 && part > 0) return '< 0.1 %';
+  return `${rounded.toFixed(1)} %`;
+}
+
+/** The classes of a comparison in reading order, with their labels. */
+export const CLASS_LABELS: readonly { readonly id: Exclude<keyof PackageCounts, 'installed'>; readonly label: string; readonly means: string }[] = [
+  { id: 'same', label: 'same', means: 'equal version' },
+  { id: 'rebuilt', label: 'rebuilt', means: 'same source version, built again' },
+  { id: 'patched', label: 'patched', means: "same upstream version, the derivative's own revision" },
+  { id: 'heldBack', label: 'held back', means: 'older than the base' },
+  { id: 'ahead', label: 'ahead', means: 'newer than the base' },
+  { id: 'own', label: 'its own', means: 'not in the base' },
+];
+
+/** `1 package`, `2 packages`. */
+export function formatNumberOf(count: number, one: string, many = `${one}s`): string {
+  return `${formatCount(count)} ${count === 1 ? one : many}`;
+}

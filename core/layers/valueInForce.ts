@@ -1,0 +1,62 @@
+/**
+ * The value in force among several readings of one fact: the analyst's accepted one; else what was seen in a
+ * capture before what was read on a page, then the nearest in time to the release, then the newest.
+ */
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { canonicalValue } from '../catalogue/factValue.ts';
+import type { Reading } from '../catalogue/reading.ts';
+import { SOURCE_KINDS } from '../catalogue/source.ts';
+import { boundsOf } from '../catalogue/when.ts';
+
+/** How well a reading is backed: seen on a system, only claimed somewhere, or without any source. */
+export type Evidence = 'seen' | 'claimed' | 'none';
+
+/** The reading in force, and whether other fit readings say something else. */
+export interface InForce {
+  readonly reading: Reading;
+  readonly evidence: Evidence;
+  readonly disputed: boolean;
+}
+
+/** How a reading is backed. */
+export function evidenceOf(catalogue: Catalogue, reading: Reading): Evidence {
+  const source = reading.source ? recordOf(catalogue, 'source', reading.source) : undefined;
+  if (!source) return 'none';
+  return SOURCE_KINDS[source.sourceKind].seen ? 'seen' : 'claimed';
+}
+
+/**
+ * The reading in force, or null when none is fit: a spoiled reading stays on record, but decides nothing.
+ * `released` is the day of the release, if known.
+ */
+export function valueInForce(catalogue: Catalogue, readings: readonly Reading[], released?: number): InForce | null {
+  const fit = readings.filter(({ spoiledBy, accepted }) => accepted || spoiledBy.length === 0);
+  if (fit.length === 0) return null;
+  const ranked = fit
+    .map((reading) => ({ reading, rank: rankOf(catalogue, reading, released) }))
+    .sort((a, b) => compareRanks(a.rank, b.rank) || (a.reading.id < b.reading.id ? -1 : 1));
+  const { reading } = ranked[0];
+  return {
+    reading,
+    evidence: evidenceOf(catalogue, reading),
+    disputed: !reading.accepted && fit.some((other) => saysOf(other) !== saysOf(reading)),
+  };
+}
+
+function saysOf({ state, value }: Reading): string {
+  return state === 'set' ? canonicalValue(value!) : state;
+}
+
+/** Smaller is better, place by place. */
+function rankOf(catalogue: Catalogue, reading: Reading, released?: number): number[] {
+  const source = reading.source ? recordOf(catalogue, 'source', reading.source) : undefined;
+  const day = boundsOf(reading.date ?? source?.date ?? '')?.last;
+  const distance = released === undefined || day === undefined ? Number.MAX_SAFE_INTEGER : Math.abs(day - released);
+  const evidence = { seen: 0, claimed: 1, none: 2 }[evidenceOf(catalogue, reading)];
+  return [reading.accepted ? 0 : 1, evidence, distance, -(day ?? -Number.MAX_SAFE_INTEGER)];
+}
+
+function compareRanks(a: readonly number[], b: readonly number[]): number {
+  const place = a.findIndex((value, index) => value !== b[index]);
+  return place < 0 ? 0 : a[place] - b[place];
+}

@@ -1,0 +1,50 @@
+/**
+ * The rules a lineage link must keep: it leads to something else, its dates run forward, and lineal links in
+ * force on one date never form a cycle. Two links that never hold at the same time are no cycle.
+ */
+import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Link } from '../catalogue/link.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { createIssue, type Issue } from '../issue.ts';
+import { daysInForce, distributionOf, isLineal } from './chain.ts';
+
+/** The issues that forbid a link: `link.self`, `link.dates`, `link.cycle` (with the path). */
+export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
+  const derivative = distributionOf(catalogue, link.derivative);
+  const base = distributionOf(catalogue, link.base);
+  if (derivative === base) return [createIssue('error', 'link.self', link.id)];
+  const days = daysInForce(catalogue, link);
+  if (days.from > days.to) return [createIssue('error', 'link.dates', link.id, { since: link.since ?? '', until: link.until ?? '' })];
+  if (!isLineal(link)) return [];
+  const path = pathBetween(catalogue, base, derivative, days, link.id);
+  return path ? [createIssue('error', 'link.cycle', link.id, { path: [derivative, ...path].join(' > ') })] : [];
+}
+
+/** A path from one distribution down to another over lineal links that all hold on one common day, or null. */
+function pathBetween(
+  catalogue: Catalogue,
+  from: RecordId,
+  to: RecordId,
+  days: { from: number; to: number },
+  except: RecordId,
+): RecordId[] | null {
+  const outgoing = new Map<RecordId, { base: RecordId; from: number; to: number }[]>();
+  for (const link of recordsOf(catalogue, 'link')) {
+    if (!isLineal(link) || link.id === except) continue;
+    const derivative = distributionOf(catalogue, link.derivative);
+    const list = outgoing.get(derivative) ?? [];
+    list.push({ base: distributionOf(catalogue, link.base), ...daysInForce(catalogue, link) });
+    outgoing.set(derivative, list);
+  }
+  const walk = (at: RecordId, window: { from: number; to: number }, path: readonly RecordId[]): RecordId[] | null => {
+    if (at === to) return [...path, at];
+    if (path.includes(at)) return null;
+    for (const edge of outgoing.get(at) ?? []) {
+      const common = { from: Math.max(window.from, edge.from), to: Math.min(window.to, edge.to) };
+      const found = common.from <= common.to ? walk(edge.base, common, [...path, at]) : null;
+      if (found) return found;
+    }
+    return null;
+  };
+  return walk(from, days, []);
+}

@@ -1,0 +1,29 @@
+// Installs the npm packages when they are missing or older than the lock file. Uses nothing but Node itself.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const MARK = `${ROOT}node_modules/.aspen-installed`;
+
+/** Runs `npm ci` once per state of the lock file; messages go to standard error. */
+export async function ensureInstalled() {
+  const state = createHash('sha256').update(readFileSync(`${ROOT}package-lock.json`)).digest('hex');
+  if (existsSync(MARK) && readFileSync(MARK, 'utf8') === state) return;
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) {
+    console.error(`Node ${process.versions.node} is too old: install Node 20.19 or newer.`);
+    process.exit(1);
+  }
+  console.error('Installing packages (npm ci) …');
+  const done = spawnSync('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: ROOT,
+    stdio: ['ignore', 2, 2],
+  });
+  if (done.status !== 0) {
+    console.error('npm ci failed: check the connection to the npm registry and run this again.');
+    process.exit(1);
+  }
+  writeFileSync(MARK, state);
+}
