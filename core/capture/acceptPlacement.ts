@@ -12,6 +12,7 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import type { Source } from '../catalogue/source.ts';
 import type { When } from '../catalogue/when.ts';
+import type { PackageColumns } from '../formats/packageColumns.ts';
 import type { Account, RankedCandidate } from '../packages/findBase.ts';
 import type { FactProposal } from './proposeFacts.ts';
 import type { ReadSystem } from './system.ts';
@@ -36,6 +37,8 @@ export interface AcceptedBase {
   readonly relation: Relation;
   readonly candidate: RankedCandidate;
   readonly accounts: readonly Account[];
+  /** The base's index, when it was dropped with the system and is to be kept for the next one. */
+  readonly index?: { readonly name: string; readonly origin: string; readonly date: When; readonly packages: PackageColumns };
 }
 
 /** The records of an acceptance, and the id of the release that was described. */
@@ -44,6 +47,8 @@ export interface Accepted {
   readonly release: RecordId;
   /** The head of the system's package list; its packages are to be stored under this id. */
   readonly systemSnapshot?: RecordId;
+  /** The same for the base's index, if one is kept. */
+  readonly baseSnapshot?: RecordId;
 }
 
 /** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
@@ -87,24 +92,43 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   };
   records.push(source);
 
-  const snapshot = system.packages && snapshotOf(system, release, fresh('snapshot', title), today);
+  const snapshot =
+    system.packages &&
+    createSnapshot(fresh('snapshot', title), system.packages, {
+      of: release,
+      role: 'system',
+      name: 'installed packages',
+      date: today,
+      origin: system.root,
+      signature: 'none',
+    });
   if (snapshot) records.push(snapshot);
+  let baseSnapshot: Snapshot | undefined;
   if (acceptance.base) {
-    const { at } = acceptance.base;
+    const { at, index } = acceptance.base;
     const base = typeof at === 'string' ? at : releaseNamed(at.distribution, at.version);
     records.push(...placingRecords(acceptance.base, { release, base, source: source.id, today, fresh }));
+    if (index) {
+      const { name, origin, date, packages } = index;
+      const head = { of: base, role: 'repository', name, origin, signature: 'unchecked' } as const;
+      baseSnapshot = createSnapshot(fresh('snapshot', name), packages, { ...head, ...(date && { date }) });
+      records.push(baseSnapshot);
+    }
   }
   records.push(...acceptance.facts.map((fact) => readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), today)));
-  return { records, release, systemSnapshot: snapshot?.id };
+  return { records, release, systemSnapshot: snapshot?.id, baseSnapshot: baseSnapshot?.id };
 }
 
 function sameName(a: string, b: string): boolean {
   return a.trim().toLowerCase() === b.trim().toLowerCase();
 }
 
-function snapshotOf(system: ReadSystem, release: RecordId, id: RecordId, today: When): Snapshot {
-  const { family, size } = system.packages!;
-  return { id, kind: 'snapshot', of: release, role: 'system', name: 'installed packages', family, date: today, origin: system.root, packages: size, signature: 'none' };
+function createSnapshot(
+  id: RecordId,
+  { family, size }: PackageColumns,
+  head: Omit<Snapshot, 'id' | 'kind' | 'family' | 'packages'>,
+): Snapshot {
+  return { id, kind: 'snapshot', ...head, family, packages: size };
 }
 
 interface Ends {

@@ -3,7 +3,7 @@
  * entry here; tables, editing, comparing and reports follow from it.
  */
 import type { AreaId } from './areas.ts';
-import { VALUE_SCHEMAS, type FactValue, type ValueType } from './factValue.ts';
+import { VALUE_SCHEMAS, type Element, type FactValue, type ValueType } from './factValue.ts';
 import { failure, success, createIssue, type Result } from '../issue.ts';
 
 /** A key of the fact sheet. */
@@ -111,6 +111,12 @@ export function parseFactValue(entry: FactKey, text: string): Result<FactValue> 
   return success(parsed.data);
 }
 
+/** `slot: name (state)`; slot and state may be left out. */
+function readElement(text: string): Element {
+  const [, slot, name, state] = /^(?:([^:]{1,60}): )?(.+?)(?: \((on|off|offered|disclaimed)\))?$/.exec(text)!;
+  return { ...(slot && { slot }), name, ...(state && { settings: { state } }) };
+}
+
 function readTyped(entry: FactKey, text: string): unknown {
   switch (entry.type) {
     case 'number': {
@@ -124,7 +130,7 @@ function readTyped(entry: FactKey, text: string): unknown {
         .split(/[\n;]/)
         .map((line) => line.trim())
         .filter(Boolean)
-        .map((name) => ({ name }));
+        .map(readElement);
     default:
       return text;
   }

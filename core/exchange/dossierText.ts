@@ -38,6 +38,7 @@ export function wordChange({ fact, before, after, elements }: Change): string {
   }
   const parts = elements.map(({ kind, before: from, after: to }) => {
     if (kind === 'replaces') return `replaces ${from} by ${to}`;
+    if (kind === 'retunes') return `retunes ${from} to ${to}`;
     return `${kind} ${to ?? from}`;
   });
   return `${fact.label}: ${parts.join(', ')}.`;

@@ -65,7 +65,7 @@ function diffElements(before: readonly Element[], after: readonly Element[]): Ch
   for (const element of after) {
     const known = old.get(idOf(element));
     if (known) {
-      if (!equalValues([known], [element])) changed.push({ kind: 'retunes', before: known.name, after: element.name });
+      if (!equalValues([known], [element])) changed.push({ kind: 'retunes', ...retuned(known, element) });
       continue;
     }
     const replaced = element.slot ? gone.findIndex(({ slot }) => slot === element.slot) : -1;
@@ -73,6 +73,14 @@ function diffElements(before: readonly Element[], after: readonly Element[]): Ch
     else changed.push({ kind: 'replaces', before: gone.splice(replaced, 1)[0].name, after: element.name });
   }
   return [...changed, ...gone.map(({ name }): ChangedElement => ({ kind: 'drops', before: name }))];
+}
+
+/** Both elements as texts that show only the settings in which they differ. */
+function retuned(before: Element, after: Element): { before: string; after: string } {
+  const names = Object.keys({ ...before.settings, ...after.settings });
+  const differing = names.filter((name) => before.settings?.[name] !== after.settings?.[name]);
+  const show = ({ name, settings }: Element) => `${name} (${differing.map((key) => settings?.[key] ?? 'not set').join(', ')})`;
+  return { before: show(before), after: show(after) };
 }
 
 /** One bar of the change strip. */

@@ -1,0 +1,36 @@
+// Builds the sample and the interface; skips what is newer than its sources.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureInstalled, ROOT } from './install.mjs';
+
+function newest(paths) {
+  let time = 0;
+  for (const path of paths) {
+    const full = join(ROOT, path);
+    const info = statSync(full);
+    if (!info.isDirectory()) time = Math.max(time, info.mtimeMs);
+    else for (const entry of readdirSync(full)) if (entry !== 'out') time = Math.max(time, newest([join(path, entry)]));
+  }
+  return time;
+}
+
+function isFresh(target, sources) {
+  const full = join(ROOT, target);
+  return existsSync(full) && statSync(full).mtimeMs >= newest(sources);
+}
+
+function run(command, args) {
+  const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit' });
+  if (done.status !== 0) process.exit(done.status ?? 1);
+}
+
+/** Builds what is out of date. */
+export async function build() {
+  await ensureInstalled();
+  const shared = ['core', 'package-lock.json'];
+  if (!isFresh('sample/out/catalogue.json', [...shared, 'sample'])) run('node', ['scripts/run.mjs', 'sample/build.ts']);
+  if (!isFresh('dist/web/index.html', [...shared, 'web', 'vite.config.ts'])) run('npx', ['vite', 'build', '--logLevel', 'warn']);
+}
+
+if (process.argv[1] === new URL(import.meta.url).pathname) await build();

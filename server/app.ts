@@ -1,0 +1,56 @@
+/** The Express application: the built interface and the sample, with caching by hash and a strict content policy. */
+import compression from 'compression';
+import express, { type Express } from 'express';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+
+export interface ServerPaths {
+  /** The built interface. */
+  readonly web: string;
+  /** The generated sample. */
+  readonly sample: string;
+}
+
+/** What a page of ours may load: its own files only. Vuetify writes its theme into a style element. */
+const POLICY = [
+  "default-src 'self'",
+  "script-src 'self' 'wasm-unsafe-eval'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data: blob:",
+  "worker-src 'self' blob:",
+  "connect-src 'self' data:",
+  "object-src 'none'",
+  "base-uri 'none'",
+  "frame-ancestors 'none'",
+].join('; ');
+
+/** Creates the application. It reads nothing but the two folders. */
+export function createApp({ web, sample }: ServerPaths): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use((_request, response, next) => {
+    response.set({
+      'Content-Security-Policy': POLICY,
+      'X-Content-Type-Options': 'nosniff',
+      'Referrer-Policy': 'no-referrer',
+      'Cross-Origin-Opener-Policy': 'same-origin',
+    });
+    next();
+  });
+  app.use(compression());
+  app.use('/sample', express.static(sample, { fallthrough: false, index: false, cacheControl: false, etag: true }));
+  app.use('/assets', express.static(join(web, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y', index: false }));
+  app.use(express.static(web, { index: false }));
+  app.get('/{*path}', (request, response) => {
+    const page = join(web, 'index.html');
+    if (!request.accepts('html') || !existsSync(page)) {
+      response.status(404).type('text').send('Not found. Run "npm run build" if this is the start page.\n');
+      return;
+    }
+    response.set('Cache-Control', 'no-cache').sendFile(page);
+  });
+  app.use((_error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
+    response.status(404).type('text').send('Not found.\n');
+  });
+  return app;
+}

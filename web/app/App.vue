@@ -1,0 +1,192 @@
+<script setup lang="ts">
+/** The frame of every screen: head, rail, work area, status line; undo and shortcuts work everywhere. */
+import { computed, onMounted, onUnmounted, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useTheme } from 'vuetify';
+import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { useNoticeStore } from '../stores/noticeStore.ts';
+import CatalogueMenu from './CatalogueMenu.vue';
+import FindField from './FindField.vue';
+import ShortcutSheet from './ShortcutSheet.vue';
+import StatusLine from './StatusLine.vue';
+import AsOfControl from './AsOfControl.vue';
+import { wordIssue } from '../../core/exchange/wording.ts';
+
+const store = useCatalogueStore();
+const notices = useNoticeStore();
+const router = useRouter();
+const route = useRoute();
+const theme = useTheme();
+const find = ref<InstanceType<typeof FindField> | null>(null);
+const sheetOpen = ref(false);
+
+const RAIL = [
+  { to: '/lineage', label: 'Lineage', key: '1', path: 'M4 5h5v4H4zM15 2h5v4h-5zM15 12h5v4h-5zM9 7h3v-3h3M12 7v7h3' },
+  { to: '/dossiers', label: 'Dossiers', key: '2', path: 'M4 3h12l4 4v11H4zM8 9h8M8 13h8' },
+  { to: '/intake', label: 'Intake', key: '3', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
+] as const;
+
+const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);
+const isEditing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+function onKey(event: KeyboardEvent): void {
+  const command = event.ctrlKey || event.metaKey;
+  const key = event.key.toLowerCase();
+  if (command && key === 'z' && !isEditing(event.target)) {
+    event.preventDefault();
+    if (event.shiftKey) store.redo();
+    else store.undo();
+  } else if (command && key === 'y' && !isEditing(event.target)) {
+    event.preventDefault();
+    store.redo();
+  } else if (!command && !event.altKey && !isEditing(event.target)) {
+    const place = RAIL.find((entry) => entry.key === event.key);
+    if (place) void router.push(place.to);
+    else if (event.key === '/') {
+      event.preventDefault();
+      find.value?.focus();
+    } else if (event.key === '?') sheetOpen.value = true;
+  }
+}
+
+const darkQuery = window.matchMedia('(prefers-color-scheme: dark)');
+const remembered = localStorage.getItem('aspen-ridge-theme');
+theme.change(remembered ?? (darkQuery.matches ? 'dark' : 'light'));
+function toggleTheme(): void {
+  const next = theme.global.current.value.dark ? 'light' : 'dark';
+  theme.change(next);
+  localStorage.setItem('aspen-ridge-theme', next);
+}
+
+onMounted(() => {
+  window.addEventListener('keydown', onKey);
+  void store.start();
+});
+onUnmounted(() => window.removeEventListener('keydown', onKey));
+
+const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) => !open && notices.close() });
+</script>
+
+<template>
+  <v-app>
+    <div class="frame">
+      <header class="head">
+        <router-link to="/lineage" class="brand" aria-label="Aspen Ridge, to the lineage map">
+          <svg viewBox="0 0 28 22" width="26" height="20" aria-hidden="true">
+            <path d="M2 20 10 4l6 9 4-6 6 13Z" fill="none" stroke="rgb(217 164 65)" stroke-width="2.2" stroke-linejoin="round" />
+          </svg>
+          <span>Aspen Ridge</span>
+        </router-link>
+        <CatalogueMenu />
+        <FindField ref="find" />
+        <span class="spacer" />
+        <button class="head-button" :disabled="!store.undoLabel" :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="store.undo()">Undo</button>
+        <button class="head-button" :disabled="!store.redoLabel" :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="store.redo()">Redo</button>
+        <AsOfControl />
+        <button class="head-button" :aria-label="theme.global.current.value.dark ? 'Light colours' : 'Dark colours'" title="Light or dark colours" @click="toggleTheme">
+          {{ theme.global.current.value.dark ? 'Light' : 'Dark' }}
+        </button>
+        <button class="head-button" title="Shortcuts (?)" aria-label="Shortcuts" @click="sheetOpen = true">?</button>
+      </header>
+
+      <nav class="rail" aria-label="Screens">
+        <router-link v-for="entry in RAIL" :key="entry.to" :to="entry.to" class="rail-entry" :class="{ active: isActive(entry.to) }" :aria-current="isActive(entry.to) ? 'page' : undefined">
+          <svg viewBox="0 0 24 20" width="22" height="18" aria-hidden="true"><path :d="entry.path" fill="none" stroke="currentColor" stroke-width="1.7" stroke-linejoin="round" /></svg>
+          <span>{{ entry.label }}</span>
+        </router-link>
+      </nav>
+
+      <main class="place">
+        <div v-if="store.phase === 'loading'" class="empty" role="status">
+          <h2>Opening the catalogue …</h2>
+          <v-progress-linear indeterminate aria-label="Opening the catalogue" />
+        </div>
+        <div v-else-if="store.phase === 'refused'" class="empty" role="alert">
+          <h2>The catalogue could not be opened</h2>
+          <p v-for="issue in store.issues" :key="issue.code">{{ wordIssue(issue) }}</p>
+          <p class="soft small">What is saved in this browser was left as it is.</p>
+        </div>
+        <router-view v-else />
+      </main>
+
+      <StatusLine />
+    </div>
+    <ShortcutSheet v-model="sheetOpen" />
+    <v-snackbar v-model="noticeOpen" :timeout="notices.notice?.trouble ? -1 : 5000" :color="notices.notice?.trouble ? 'error' : 'frame'" location="bottom" role="status">
+      {{ notices.notice?.text }}
+      <template #actions><v-btn variant="text" @click="notices.close()">Close</v-btn></template>
+    </v-snackbar>
+  </v-app>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template: 48px minmax(0, 1fr) 26px / 64px minmax(0, 1fr);
+  height: 100vh;
+}
+.head {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 0 16px;
+  background: rgb(var(--v-theme-frame));
+  color: rgb(var(--v-theme-on-frame));
+}
+.brand {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  color: inherit;
+  text-decoration: none;
+  font-weight: 700;
+  font-size: 17px;
+  white-space: nowrap;
+}
+.spacer {
+  flex: 1;
+}
+.head-button {
+  font-size: 13px;
+  padding: 4px 8px;
+  border-radius: 6px;
+  color: inherit;
+}
+.head-button:hover:not(:disabled) {
+  background: rgb(var(--v-theme-frame-field));
+}
+.head-button:disabled {
+  opacity: 0.45;
+}
+.rail {
+  background: rgb(var(--v-theme-rail));
+  border-right: 1px solid rgb(var(--v-theme-line));
+  padding-top: 8px;
+}
+.rail-entry {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 3px;
+  padding: 9px 0 8px;
+  font-size: 11px;
+  color: rgb(var(--v-theme-ink-soft));
+  text-decoration: none;
+  border-left: 3px solid transparent;
+}
+.rail-entry.active {
+  color: rgb(var(--v-theme-ink));
+  font-weight: 700;
+  background: rgb(var(--v-theme-background));
+  border-left-color: rgb(var(--v-theme-accent));
+}
+.rail-entry:hover {
+  color: rgb(var(--v-theme-ink));
+}
+.place {
+  min-height: 0;
+  overflow: hidden;
+}
+</style>

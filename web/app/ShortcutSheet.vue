@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** The sheet of shortcuts, opened by `?`. */
+const open = defineModel<boolean>({ required: true });
+
+const SHORTCUTS = [
+  { where: 'Everywhere', keys: [['1 2 3', 'Lineage, Dossiers, Intake'], ['/', 'Find a distribution'], ['Ctrl+Z', 'Undo'], ['Ctrl+Shift+Z', 'Redo'], ['?', 'This sheet']] },
+  { where: 'Lineage map', keys: [['←', 'To the base'], ['→', 'To the first derivative'], ['↑ ↓', 'To the sibling above or below'], ['Enter', 'Open the dossier'], ['+ −', 'Nearer, farther'], ['0', 'Fit the whole map']] },
+  { where: 'Layer table', keys: [['← → ↑ ↓', 'Move between cells'], ['Enter', 'Edit the fact of this layer'], ['u', '“Checked, unchanged”'], ['n', '“None”'], ['Delete', 'Take back this layer’s readings']] },
+  { where: 'Intake', keys: [['Space', 'Take or leave a proposal']] },
+] as const;
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="560" aria-label="Shortcuts">
+    <div class="sheet">
+      <h2>Shortcuts</h2>
+      <section v-for="group in SHORTCUTS" :key="group.where">
+        <h3>{{ group.where }}</h3>
+        <dl>
+          <template v-for="[keys, does] in group.keys" :key="keys">
+            <dt class="mono">{{ keys }}</dt>
+            <dd>{{ does }}</dd>
+          </template>
+        </dl>
+      </section>
+      <v-btn @click="open = false">Close</v-btn>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 18px 20px;
+  background: rgb(var(--v-theme-surface));
+  border-radius: 10px;
+  max-height: 84vh;
+  overflow: auto;
+}
+h3 {
+  margin: 12px 0 4px;
+  font-size: 12.5px;
+  color: rgb(var(--v-theme-ink-soft));
+}
+dl {
+  display: grid;
+  grid-template-columns: 130px 1fr;
+  row-gap: 3px;
+  margin-bottom: 8px;
+}
+</style>

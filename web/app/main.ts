@@ -1,0 +1,11 @@
+/** Starts the interface. */
+import '@fontsource-variable/schibsted-grotesk';
+import '@fontsource-variable/jetbrains-mono';
+import { createPinia } from 'pinia';
+import { createApp } from 'vue';
+import App from './App.vue';
+import './base.css';
+import { router } from './router.ts';
+import { vuetify } from './vuetify.ts';
+
+createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');

@@ -1,0 +1,15 @@
+/** Addresses of the screens. Selection, tab and as-of date stand in the query, so that a view can be linked. */
+import { createRouter, createWebHistory } from 'vue-router';
+import LineageScreen from '../screens/lineage/LineageScreen.vue';
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/lineage' },
+    { path: '/lineage', name: 'lineage', component: LineageScreen },
+    { path: '/dossiers', name: 'dossiers', component: () => import('../screens/dossiers/DossierList.vue') },
+    { path: '/dossiers/:release', name: 'dossier', component: () => import('../screens/dossiers/DossierScreen.vue') },
+    { path: '/intake', name: 'intake', component: () => import('../screens/intake/IntakeScreen.vue') },
+    { path: '/:rest(.*)', name: 'missing', component: () => import('../screens/MissingScreen.vue') },
+  ],
+});

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** The change strip: six bars in fixed places, how much this layer changes in each area. The same part everywhere. */
+import { computed } from 'vue';
+import { labelOfArea } from '../../core/catalogue/areas.ts';
+import { formatNumberOf } from '../../core/exchange/valueText.ts';
+import type { StripBar } from '../../core/layers/changes.ts';
+import { colourOfArea } from '../app/theme.ts';
+
+const props = defineProps<{ bars: readonly StripBar[]; root?: boolean }>();
+
+function wordBar({ area, changed, looked }: StripBar): string {
+  const label = labelOfArea(area);
+  if (looked === 0) return `${label}: not looked at`;
+  const facts = formatNumberOf(looked, 'fact');
+  if (props.root) return `${label}: ${facts} recorded`;
+  return `${label}: ${changed === 0 ? 'nothing changed' : formatNumberOf(changed, 'change')} in ${facts}`;
+}
+const label = computed(() => props.bars.map(wordBar).join('; '));
+</script>
+
+<template>
+  <span class="strip" role="img" :aria-label="label">
+    <span v-for="bar in bars" :key="bar.area" class="bar" :class="{ unseen: bar.looked === 0 }" :title="wordBar(bar)">
+      <span class="fill" :style="{ width: `${(bar.level / 3) * 100}%`, background: colourOfArea(bar.area) }" />
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  gap: 4px;
+}
+.bar {
+  flex: 1;
+  height: 5px;
+  min-width: 10px;
+  background: rgb(var(--v-theme-track));
+  border-radius: 2px;
+  overflow: hidden;
+}
+.bar.unseen {
+  background: repeating-linear-gradient(90deg, rgb(var(--v-theme-track)) 0 3px, transparent 3px 6px);
+}
+.fill {
+  display: block;
+  height: 100%;
+  border-radius: 2px;
+}
+</style>

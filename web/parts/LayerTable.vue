@@ -1,0 +1,221 @@
+<script setup lang="ts">
+/** The layer table: facts down the side by area, the chain of bases across. A line runs through what is carried. */
+import { computed, nextTick, ref } from 'vue';
+import { AREAS } from '../../core/catalogue/areas.ts';
+import { formatValue } from '../../core/exchange/valueText.ts';
+import type { Cell, LayerRow, LayerTable } from '../../core/layers/layerTable.ts';
+import EvidenceMark from './EvidenceMark.vue';
+
+export interface CellPlace {
+  readonly key: string;
+  readonly layer: number;
+}
+
+const props = defineProps<{ table: LayerTable; names: readonly string[]; selected: CellPlace | null }>();
+const emit = defineEmits<{ select: [place: CellPlace]; act: [place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', cell: HTMLElement] }>();
+
+const host = ref<HTMLTableElement | null>(null);
+const groups = computed(() =>
+  AREAS.map((area) => ({ area, rows: props.table.rows.filter(({ fact }) => fact.area === area.id) })).filter(({ rows }) => rows.length),
+);
+const order = computed(() => groups.value.flatMap(({ rows }) => rows));
+
+const SILENT = { notLookedAt: 'not looked at', carried: 'carried from the base' } as const;
+
+function cellText(row: LayerRow, cell: Cell): string {
+  switch (cell.state) {
+    case 'own':
+    case 'unchanged':
+      return cell.value === undefined ? 'checked, unchanged' : formatValue(row.fact, cell.value);
+    case 'none':
+      return 'none';
+    case 'doesNotApply':
+      return 'does not apply';
+    default:
+      return '';
+  }
+}
+function cellLabel(row: LayerRow, cell: Cell, index: number): string {
+  const said = cell.state === 'carried' || cell.state === 'notLookedAt' ? SILENT[cell.state] : cellText(row, cell);
+  const more = [cell.state === 'unchanged' ? 'checked, unchanged' : '', cell.disputed ? 'sources disagree' : ''].filter(Boolean);
+  return [row.fact.label, props.names[index], said, ...more].join(', ');
+}
+function isSelected(row: LayerRow, layer: number): boolean {
+  return props.selected?.key === row.fact.key && props.selected.layer === layer;
+}
+/** The one cell that the Tab key reaches. */
+function isEntry(row: LayerRow, layer: number): boolean {
+  if (props.selected) return isSelected(row, layer);
+  return row === order.value[0] && layer === props.names.length - 1;
+}
+
+function move(row: LayerRow, layer: number, rows: number, columns: number): void {
+  const index = Math.max(0, Math.min(order.value.length - 1, order.value.indexOf(row) + rows));
+  const column = Math.max(0, Math.min(props.names.length - 1, layer + columns));
+  const place = { key: order.value[index].fact.key, layer: column };
+  emit('select', place);
+  void nextTick(() => {
+    const cell = host.value?.querySelector<HTMLElement>(`[data-cell="${place.key}:${place.layer}"]`);
+    cell?.focus({ preventScroll: true });
+    cell?.scrollIntoView({ block: 'nearest' });
+  });
+}
+
+const MOVES: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] };
+const ACTIONS = { Enter: 'edit', F2: 'edit', u: 'unchanged', n: 'none', Delete: 'clear' } as const;
+
+function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
+  const step = MOVES[event.key];
+  const action = ACTIONS[event.key as keyof typeof ACTIONS];
+  if (step) move(row, layer, ...step);
+  else if (action) emit('act', { key: row.fact.key, layer }, action, event.currentTarget as HTMLElement);
+  else return;
+  event.preventDefault();
+}
+</script>
+
+<template>
+  <table ref="host" class="layers" role="grid" aria-label="Layers">
+    <colgroup>
+      <col class="facts" />
+      <col v-for="name in names" :key="name" />
+    </colgroup>
+    <thead>
+      <tr>
+        <th scope="col"><span class="visually-hidden">Fact</span></th>
+        <th v-for="(name, index) in names" :key="name" scope="col" :class="{ top: index === names.length - 1 }"><i aria-hidden="true" />{{ name }}</th>
+      </tr>
+    </thead>
+    <tbody v-for="{ area, rows } in groups" :key="area.id">
+      <tr class="area">
+        <th :colspan="names.length + 1" scope="rowgroup" :style="area.strip ? { color: `rgb(var(--v-theme-area-${area.id}))` } : undefined">{{ area.label }}</th>
+      </tr>
+      <tr v-for="row in rows" :key="row.fact.key">
+        <th scope="row" :title="row.fact.help">{{ row.fact.label }}</th>
+        <td
+          v-for="(cell, layer) in row.cells"
+          :key="layer"
+          role="gridcell"
+          :data-cell="`${row.fact.key}:${layer}`"
+          :class="[cell.state, { selected: isSelected(row, layer), known: cell.state === 'carried' && (cell.value !== undefined || cell.absent) }]"
+          :tabindex="isEntry(row, layer) ? 0 : -1"
+          :aria-selected="isSelected(row, layer)"
+          :aria-label="cellLabel(row, cell, layer)"
+          @click="emit('select', { key: row.fact.key, layer })"
+          @dblclick="emit('act', { key: row.fact.key, layer }, 'edit', $event.currentTarget as HTMLElement)"
+          @keydown="onKey($event, row, layer)"
+        >
+          <div v-if="cell.inForce" class="said" :title="cellText(row, cell)">
+            <EvidenceMark :evidence="cell.evidence" />
+            <span class="text" :class="{ mono: row.fact.type === 'version' && cell.state !== 'none' }">{{ cellText(row, cell) }}</span>
+            <span v-if="cell.state === 'unchanged'" class="equal" title="checked, unchanged">=</span>
+            <span v-if="cell.disputed" class="dispute" title="sources disagree">{{ cell.readings.length }} sources disagree</span>
+          </div>
+          <span v-else-if="cell.state === 'notLookedAt'" class="unknown" aria-hidden="true">–</span>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.layers {
+  width: 100%;
+  border-collapse: separate;
+  border-spacing: 0;
+  table-layout: fixed;
+  font-size: 13px;
+}
+col.facts {
+  width: 172px;
+}
+thead th {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: rgb(var(--v-theme-background));
+  border-bottom: 1px solid rgb(var(--v-theme-ink-soft) / 0.45);
+  text-align: left;
+  padding: 8px 10px 7px;
+  font-weight: 700;
+}
+thead i {
+  display: inline-block;
+  width: 7px;
+  height: 7px;
+  margin-right: 7px;
+  vertical-align: 1px;
+  background: rgb(var(--v-theme-seen));
+}
+thead .top i {
+  background: rgb(var(--v-theme-accent));
+}
+.area th {
+  text-align: left;
+  padding: 11px 10px 4px;
+  font-weight: 700;
+}
+tbody th[scope='row'] {
+  text-align: left;
+  font-weight: 400;
+  color: rgb(var(--v-theme-ink-soft));
+  padding: 0 10px;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+td {
+  position: relative;
+  height: 28px;
+  padding: 0 10px;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+  cursor: cell;
+}
+td.own,
+td.none,
+td.doesNotApply {
+  background: rgb(var(--v-theme-surface));
+}
+td.unchanged,
+td.carried.known {
+  background: linear-gradient(rgb(var(--v-theme-line)), rgb(var(--v-theme-line))) center / 100% 1.6px no-repeat;
+}
+td.selected,
+td:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-accent));
+  outline-offset: -2px;
+  border-radius: 3px;
+}
+.said {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  min-width: 0;
+  font-weight: 500;
+}
+.unchanged .said {
+  width: fit-content;
+  max-width: 100%;
+  padding-right: 8px;
+  background: rgb(var(--v-theme-background));
+  font-weight: 400;
+}
+.text {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.none .text,
+.doesNotApply .text {
+  font-weight: 400;
+}
+.equal,
+.unknown {
+  color: rgb(var(--v-theme-ink-soft));
+}
+.dispute {
+  flex: none;
+  font-size: 11px;
+  font-weight: 400;
+  color: rgb(var(--v-theme-error));
+}
+</style>

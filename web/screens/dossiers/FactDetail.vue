@@ -1,0 +1,147 @@
+<script setup lang="ts">
+/** The selected fact of one layer: its readings, which is in force and why, and who carries it on. */
+import { computed } from 'vue';
+import { labelOfArea } from '../../../core/catalogue/areas.ts';
+import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import type { Reading } from '../../../core/catalogue/reading.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatNumberOf, formatValue } from '../../../core/exchange/valueText.ts';
+import type { LayerRow, LayerTable } from '../../../core/layers/layerTable.ts';
+import { evidenceOf } from '../../../core/layers/valueInForce.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import EvidenceMark from '../../parts/EvidenceMark.vue';
+
+const props = defineProps<{ catalogue: Catalogue; table: LayerTable; row: LayerRow; layer: number }>();
+defineEmits<{ accept: [reading: Reading]; remove: [reading: Reading]; edit: []; close: [] }>();
+
+const cell = computed(() => props.row.cells[props.layer]);
+const layerName = computed(() => nameOf(props.catalogue, props.table.layers[props.layer].id));
+const readings = computed(() => [...cell.value.readings].sort((a, b) => Number(b.id === cell.value.inForce?.id) - Number(a.id === cell.value.inForce?.id)));
+
+const STATES = { set: '', unchanged: 'checked, unchanged', none: 'none', doesNotApply: 'does not apply' } as const;
+const saying = (reading: Reading) => (reading.state === 'set' ? formatValue(props.row.fact, reading.value!) : STATES[reading.state]);
+const sourceOf = (reading: Reading) => (reading.source ? recordOf(props.catalogue, 'source', reading.source) : undefined);
+
+const sentence = computed(() => {
+  const { state, setBy, value, absent } = cell.value;
+  const from = setBy >= 0 ? nameOf(props.catalogue, props.table.layers[setBy].id) : '';
+  const shown = absent ? 'none' : value === undefined ? 'unknown' : formatValue(props.row.fact, value);
+  switch (state) {
+    case 'own':
+      return `${layerName.value} sets this itself.`;
+    case 'unchanged':
+      return from ? `Checked: the same as in ${from}, which set it.` : 'Checked and unchanged, but the value of the base is not known.';
+    case 'carried':
+      return absent || value !== undefined ? `Carried from ${from}: ${shown}. Not looked at in ${layerName.value} itself.` : 'Not known, here or in the base.';
+    case 'none':
+      return 'Looked for and not there.';
+    case 'doesNotApply':
+      return 'The question does not arise here.';
+    case 'notLookedAt':
+      return 'Nobody has looked at this yet.';
+  }
+});
+const disagreement = computed(() => {
+  if (!cell.value.disputed) return '';
+  return `${formatNumberOf(cell.value.readings.length, 'source')} disagree. In force is what was seen before what was read, then the nearest to the release; accept one to settle it.`;
+});
+</script>
+
+<template>
+  <aside class="detail" aria-label="Selected fact">
+    <div class="crumbs">
+      {{ labelOfArea(row.fact.area) }}
+      <button class="close" aria-label="Close the detail pane" title="Close" @click="$emit('close')">×</button>
+    </div>
+    <h1>{{ row.fact.label }}</h1>
+    <p class="soft">{{ layerName }} · {{ formatNumberOf(cell.readings.length, 'source') }}</p>
+    <p class="help small soft">{{ row.fact.help }}</p>
+
+    <ul class="rows">
+      <li v-for="reading in readings" :key="reading.id">
+        <EvidenceMark :evidence="evidenceOf(catalogue, reading)" class="mark" />
+        <div>
+          <div class="saying">
+            <strong>{{ saying(reading) }}</strong>
+            <span class="small soft">{{ reading.accepted ? 'accepted' : reading.id === cell.inForce?.id ? 'in force' : reading.spoiledBy.length ? 'spoiled' : 'not in force' }}</span>
+          </div>
+          <div class="small soft">
+            <template v-if="sourceOf(reading)">
+              {{ sourceOf(reading)!.title }}<template v-if="reading.place">, {{ reading.place }}</template>
+              <br />{{ sourceOf(reading)!.date ? formatWhen(sourceOf(reading)!.date!) : 'undated' }}
+              <template v-if="/^https?:/.test(sourceOf(reading)!.place)"> · <a :href="sourceOf(reading)!.place" rel="noreferrer noopener" target="_blank">{{ sourceOf(reading)!.place.replace(/^https?:\/\//, '') }}</a></template>
+            </template>
+            <template v-else>no source</template>
+          </div>
+          <div class="actions">
+            <button v-if="readings.length > 1" @click="$emit('accept', reading)">{{ reading.accepted ? 'Let the rules decide' : 'Accept this one' }}</button>
+            <button @click="$emit('remove', reading)">Delete</button>
+          </div>
+        </div>
+      </li>
+    </ul>
+
+    <p class="remark">{{ sentence }}</p>
+    <p v-if="disagreement" class="remark is-trouble">{{ disagreement }}</p>
+    <v-btn class="edit" @click="$emit('edit')">{{ cell.inForce ? 'Correct or add a reading' : 'Record what you found' }} <span class="soft key">Enter</span></v-btn>
+  </aside>
+</template>
+
+<style scoped>
+.crumbs {
+  display: flex;
+}
+.close {
+  margin-left: auto;
+  font-size: 18px;
+  line-height: 1;
+  padding: 0 6px;
+}
+.help {
+  margin: 4px 0 8px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  border-top: 1px solid rgb(var(--v-theme-line));
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+ul:empty {
+  display: none;
+}
+li {
+  display: grid;
+  grid-template-columns: 9px 1fr;
+  gap: 9px;
+  padding: 8px 0;
+}
+.mark {
+  margin-top: 5px;
+}
+.saying {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+.actions {
+  display: flex;
+  gap: 12px;
+  margin-top: 3px;
+}
+.actions button {
+  font-size: 12px;
+  color: rgb(var(--v-theme-accent-ink));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.remark {
+  margin-top: 12px;
+}
+.edit {
+  margin-top: 12px;
+}
+.key {
+  margin-left: 8px;
+  font-size: 11px;
+}
+</style>

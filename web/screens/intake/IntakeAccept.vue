@@ -1,0 +1,154 @@
+<script setup lang="ts">
+/** What will be recorded: whose system it is, on which base, with how many facts; one undoable step. */
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { recordsOf } from '../../../core/catalogue/catalogue.ts';
+import { RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
+import { acceptPlacement, type AcceptedBase } from '../../../core/capture/acceptPlacement.ts';
+import type { Placement } from '../../../core/capture/placeSystem.ts';
+import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
+import { formatNumberOf, formatShare } from '../../../core/exchange/valueText.ts';
+import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
+import { distributionOf } from '../../../core/lineage/chain.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { today } from '../../stores/clock.ts';
+import { useIntakeStore } from '../../stores/intakeStore.ts';
+import { useNoticeStore } from '../../stores/noticeStore.ts';
+import type { SystemSummary } from '../../workers/intakeMessages.ts';
+
+const props = defineProps<{ system: SystemSummary; placement: Placement | null; facts: readonly FactProposal[] }>();
+const store = useCatalogueStore();
+const intake = useIntakeStore();
+const notices = useNoticeStore();
+const router = useRouter();
+
+const id = props.system.identification;
+const name = ref(id.NAME ?? '');
+const version = ref(id.VERSION_ID ?? id.BUILD_ID ?? id.VERSION_CODENAME ?? '');
+const NO_BASE = '';
+const base = ref<string>(NO_BASE);
+const relation = ref<Relation>('installs from');
+watch(
+  () => props.placement,
+  (placement) => {
+    base.value = placement?.answer.base ?? NO_BASE;
+    relation.value = placement?.relation ?? 'installs from';
+  },
+  { immediate: true },
+);
+
+const baseItems = computed(() => [
+  ...(props.placement?.candidates ?? []).map((candidate) => ({
+    value: candidate.name,
+    title: `${candidate.name} (${formatShare(candidate.counts.same, candidate.counts.installed)})`,
+  })),
+  { value: NO_BASE, title: 'Leave it unplaced' },
+]);
+const relationItems = Object.entries(RELATIONS)
+  .filter(([, { kind }]) => kind === 'lineal')
+  .map(([value, { means }]) => ({ value, title: value, props: { subtitle: means } }));
+
+const candidate = computed(() => intake.candidates.find((entry) => entry.name === base.value));
+/** A dropped index names its base itself; the names can be corrected before they become records. */
+const baseName = ref('');
+const baseVersion = ref('');
+watch(
+  candidate,
+  (entry) => {
+    if (!entry || typeof entry.at === 'string') return;
+    const release = entry.at.release;
+    baseName.value = release?.origin || release?.label || entry.at.name;
+    baseVersion.value = release?.version || release?.codename || entry.at.name;
+  },
+  { immediate: true },
+);
+const isNewBase = computed(() => candidate.value && typeof candidate.value.at !== 'string');
+const missing = computed(() => {
+  if (!name.value.trim()) return 'Give the distribution a name.';
+  if (!version.value.trim()) return 'Give the release a version.';
+  if (isNewBase.value && (!baseName.value.trim() || !baseVersion.value.trim())) return 'Give the base a name and a version.';
+  const own = name.value.trim().toLowerCase();
+  const baseOwn = isNewBase.value ? baseName.value.trim().toLowerCase() : ownNameOf(candidate.value?.at);
+  return own === baseOwn ? 'It has the name of its own base: this is a system of the base itself. Rename it, or leave it unplaced.' : '';
+});
+function ownNameOf(at: unknown): string {
+  if (typeof at !== 'string') return '';
+  return store.catalogue.records.distribution.get(distributionOf(store.catalogue, at))?.name.toLowerCase() ?? '';
+}
+const known = computed(() => [...recordsOf(store.catalogue, 'distribution')].find((entry) => entry.name.toLowerCase() === name.value.trim().toLowerCase()));
+
+function acceptedBase(): AcceptedBase | undefined {
+  const entry = candidate.value;
+  const ranked = props.placement?.candidates.find((item) => item.name === base.value);
+  if (!entry || !ranked) return undefined;
+  const common = { relation: relation.value, candidate: ranked, accounts: props.placement!.accounts };
+  if (typeof entry.at === 'string') return { ...common, at: entry.at };
+  const packages = unpackColumns(entry.at.packed, entry.name);
+  const index = packages.ok ? { name: entry.name, origin: entry.at.path, date: entry.at.release?.date || today(), packages: packages.value } : undefined;
+  return { ...common, at: { distribution: baseName.value.trim(), version: baseVersion.value.trim() }, index };
+}
+
+async function accept(): Promise<void> {
+  const packages = props.system.packed ? unpackColumns(props.system.packed, props.system.name) : null;
+  const accepted = acceptPlacement(store.catalogue, {
+    system: { ...props.system, packages: packages?.ok ? packages.value : undefined },
+    distribution: name.value.trim(),
+    version: version.value.trim(),
+    facts: props.facts,
+    base: acceptedBase(),
+    today: today(),
+    by: '',
+  });
+  const result = store.edit(`Accept ${name.value} ${version.value}`, accepted.records);
+  if (!result.ok) {
+    notices.tellIssues(result.issues);
+    return;
+  }
+  if (accepted.systemSnapshot && props.system.packed) await store.savePackages(accepted.systemSnapshot, props.system.packed);
+  if (accepted.baseSnapshot && candidate.value && typeof candidate.value.at !== 'string') await store.savePackages(accepted.baseSnapshot, candidate.value.at.packed);
+  intake.clear();
+  notices.tell(`Recorded ${name.value} ${version.value} with ${formatNumberOf(props.facts.length, 'fact')}. Undo takes all of it back.`);
+  await router.push({ name: 'lineage', query: { at: distributionOf(store.catalogue, accepted.release) } });
+}
+</script>
+
+<template>
+  <aside class="detail" aria-label="What will be recorded">
+    <h2>What will be recorded</h2>
+    <form @submit.prevent="accept">
+      <v-text-field v-model="name" label="Distribution" />
+      <p v-if="known" class="small soft">Is in the catalogue: the release is added to it.</p>
+      <v-text-field v-model="version" label="Release" />
+      <v-select v-model="base" :items="baseItems" label="Base" />
+      <template v-if="base !== NO_BASE">
+        <v-select v-model="relation" :items="relationItems" label="Relation" />
+        <div v-if="isNewBase" class="new-base">
+          <p class="small soft">The base is not in the catalogue yet. It is recorded under this name, with its index for the next system.</p>
+          <v-text-field v-model="baseName" label="Base: distribution" />
+          <v-text-field v-model="baseVersion" label="Base: release" />
+        </div>
+      </template>
+      <p class="small soft">
+        {{ formatNumberOf(facts.length, 'fact') }}, each with its file as source<template v-if="system.packageCount">; the list of {{ formatNumberOf(system.packageCount, 'package') }}</template>.
+      </p>
+      <p v-if="missing" class="remark is-trouble">{{ missing }}</p>
+      <v-btn type="submit" variant="flat" color="primary" :disabled="Boolean(missing)">
+        {{ base === NO_BASE ? `Accept ${formatNumberOf(facts.length, 'fact')}` : `Accept the placing and ${formatNumberOf(facts.length, 'fact')}` }}
+      </v-btn>
+    </form>
+  </aside>
+</template>
+
+<style scoped>
+form,
+.new-base {
+  display: grid;
+  gap: 10px;
+  margin-top: 10px;
+}
+.new-base {
+  margin: 0;
+  padding-left: 10px;
+  border-left: 3px solid rgb(var(--v-theme-line));
+}
+</style>

@@ -1,0 +1,33 @@
+/** Files as they are dropped or chosen: with their paths, folders walked through. */
+
+export interface DroppedFile {
+  readonly path: string;
+  readonly file: File;
+}
+
+/** The files of a drop. Folders are walked; the entries must be taken before the event ends. */
+export async function filesOfDrop(items: DataTransferItemList): Promise<DroppedFile[]> {
+  const entries = [...items].flatMap((item) => item.webkitGetAsEntry() ?? []);
+  const files = await Promise.all(entries.map(filesOfEntry));
+  return files.flat();
+}
+
+async function filesOfEntry(entry: FileSystemEntry): Promise<DroppedFile[]> {
+  const path = entry.fullPath.replace(/^\//, '');
+  if (entry.isFile) {
+    const file = await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject));
+    return [{ path, file }];
+  }
+  const reader = (entry as FileSystemDirectoryEntry).createReader();
+  const found: DroppedFile[] = [];
+  for (;;) {
+    const batch = await new Promise<FileSystemEntry[]>((resolve, reject) => reader.readEntries(resolve, reject));
+    if (batch.length === 0) return found;
+    found.push(...(await Promise.all(batch.map(filesOfEntry))).flat());
+  }
+}
+
+/** The files of an input element; of a chosen folder, with their paths below it. */
+export function filesOfInput(list: FileList): DroppedFile[] {
+  return [...list].map((file) => ({ path: file.webkitRelativePath || file.name, file }));
+}

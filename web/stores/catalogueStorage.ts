@@ -1,0 +1,162 @@
+/**
+ * Keeps a catalogue in a key-value store so that a crash at any moment loses nothing that was saved:
+ *
+ *     journal/000042        one step of the history, written as it is done
+ *     page/KIND/PAGE/GEN    the records of one page of one kind, written at a checkpoint
+ *     head                  which pages are in force, the versions, the history; written last
+ *     packages/ID           a packed package list
+ *
+ * Loading reads the head's pages and takes the journal's steps after it. A checkpoint writes the pages that are
+ * no longer the same object as at the last one, then the head, then removes what the new head does not name.
+ */
+import { applyDiff, createCatalogue, type Catalogue } from '../../core/catalogue/catalogue.ts';
+import { diffOfRecords } from '../../core/catalogue/diff.ts';
+import { EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
+import { checkVersions, isIssue, migrateRecord, type Versions } from '../../core/catalogue/migrate.ts';
+import { CURRENT_VERSIONS, KIND_NAMES, type AnyRecord, type KindName } from '../../core/catalogue/recordKinds.ts';
+import type { RecordId } from '../../core/catalogue/recordKind.ts';
+import { createIssue, type Issue } from '../../core/issue.ts';
+import type { KeyValueStore } from './keyValueStore.ts';
+
+interface Head {
+  readonly versions: Versions;
+  /** The first journal step that the pages do not contain. */
+  readonly journal: number;
+  /** Page keys by kind and page number. */
+  readonly pages: Readonly<Record<string, string>>;
+  readonly history: History;
+}
+
+export interface Loaded {
+  readonly catalogue: Catalogue;
+  readonly history: History;
+  readonly issues: readonly Issue[];
+}
+
+/** A checkpoint is due after this many steps. */
+export const STEPS_PER_CHECKPOINT = 50;
+
+const journalKey = (number: number) => `journal/${String(number).padStart(9, '0')}`;
+
+/** Saves and loads one catalogue. Calls are done one after another, in the order in which they came. */
+export class CatalogueStorage {
+  #saved: Catalogue = createCatalogue();
+  #pages: Record<string, string> = {};
+  #checkpoint = 0;
+  #next = 0;
+  #queue: Promise<unknown> = Promise.resolve();
+
+  constructor(readonly store: KeyValueStore) {}
+
+  /** The saved catalogue, or null when nothing was ever saved. Issue `schema.newer` refuses to load. */
+  load(): Promise<Loaded | null> {
+    return this.#enqueue(() => this.#load());
+  }
+
+  /** Saves one step; `after` is the state it leads to. Resolves when the step is safe. */
+  saveStep(step: HistoryStep, after: { catalogue: Catalogue; history: History }): Promise<void> {
+    return this.#enqueue(async () => {
+      await this.store.set(journalKey(this.#next), step);
+      this.#next++;
+      if (this.#next - this.#checkpoint >= STEPS_PER_CHECKPOINT) await this.#writeCheckpoint(after);
+    });
+  }
+
+  /** Replaces everything by another catalogue, such as an imported one. What was there stays until the new is whole. */
+  replace(state: { catalogue: Catalogue; history: History }): Promise<void> {
+    return this.#enqueue(() => this.#writeCheckpoint(state));
+  }
+
+  savePackages(id: RecordId, packed: Uint8Array): Promise<void> {
+    return this.#enqueue(() => this.store.set(`packages/${id}`, packed));
+  }
+
+  async loadPackages(id: RecordId): Promise<Uint8Array | null> {
+    return (await this.store.get(`packages/${id}`)) as Uint8Array | null;
+  }
+
+  #enqueue<T>(work: () => Promise<T>): Promise<T> {
+    const done = this.#queue.then(work);
+    this.#queue = done.catch(() => undefined); // the caller gets the error; the next call still runs
+    return done;
+  }
+
+  async #load(): Promise<Loaded | null> {
+    const head = (await this.store.get('head')) as Head | null;
+    if (!head) return null;
+    const newer = checkVersions(head.versions, 'The saved catalogue');
+    if (newer.length > 0) return { catalogue: createCatalogue(), history: EMPTY_HISTORY, issues: newer };
+    const records: AnyRecord[] = [];
+    let lost = 0;
+    for (const key of Object.values(head.pages)) {
+      const page = (await this.store.get(key)) as unknown[] | null;
+      if (!page) lost++;
+      for (const raw of page ?? []) {
+        const record = migrateRecord(raw, head.versions, key);
+        if (isIssue(record)) lost++;
+        else records.push(record);
+      }
+    }
+    const empty = createCatalogue();
+    const base = applyDiff(empty, diffOfRecords(empty, records));
+    this.#saved = base;
+    this.#pages = { ...head.pages };
+    this.#checkpoint = this.#next = head.journal;
+    const replayed = await this.#replay(base, head.history);
+    const issues = lost > 0 ? [createIssue('damage', 'storage.lost', 'saved catalogue', { count: lost })] : [];
+    return { ...replayed, issues };
+  }
+
+  async #replay(base: Catalogue, start: History): Promise<{ catalogue: Catalogue; history: History }> {
+    let [catalogue, history] = [base, start];
+    for (;;) {
+      const step = (await this.store.get(journalKey(this.#next))) as HistoryStep | null;
+      const taken = step && stepHistory(history, step);
+      if (!taken) return { catalogue, history };
+      catalogue = applyDiff(catalogue, taken.diff);
+      history = taken.history;
+      this.#next++;
+    }
+  }
+
+  async #writeCheckpoint({ catalogue, history }: { catalogue: Catalogue; history: History }): Promise<void> {
+    const pages = { ...this.#pages };
+    for (const kind of KIND_NAMES) await this.#writePages(kind, catalogue, pages);
+    const head: Head = { versions: CURRENT_VERSIONS, journal: this.#next, pages, history };
+    await this.store.set('head', head);
+    this.#saved = catalogue;
+    this.#pages = pages;
+    this.#checkpoint = this.#next;
+    await this.#sweep(new Set(Object.values(pages)));
+  }
+
+  async #writePages(kind: KindName, catalogue: Catalogue, pages: Record<string, string>): Promise<void> {
+    const now = catalogue.records[kind].pages;
+    const before = this.#saved.records[kind].pages;
+    for (let index = 0; index < now.length; index++) {
+      if (now[index] === before[index]) continue;
+      const slot = `${kind}/${index}`;
+      if (now[index].size === 0) {
+        delete pages[slot];
+        continue;
+      }
+      const key = `page/${slot}/${this.#next}.${nextGeneration(pages[slot])}`;
+      await this.store.set(key, [...now[index].values()]);
+      pages[slot] = key;
+    }
+  }
+
+  /** Removes pages and journal steps that the head in force does not need. */
+  async #sweep(inForce: ReadonlySet<string>): Promise<void> {
+    const first = journalKey(this.#checkpoint);
+    for (const key of await this.store.keys()) {
+      const unneeded = key.startsWith('page/') ? !inForce.has(key) : key.startsWith('journal/') && key < first;
+      if (unneeded) await this.store.remove(key);
+    }
+  }
+}
+
+/** A number that the page key in force does not have, so that a page is never overwritten in place. */
+function nextGeneration(key: string | undefined): number {
+  return key ? Number(key.slice(key.lastIndexOf('.') + 1)) + 1 : 0;
+}

@@ -1,0 +1,32 @@
+/** Where saved data lies: a store of values by key. Two backends pass one acceptance suite. */
+import localforage from 'localforage';
+
+/** Values by key. Every call is atomic by itself; nothing is promised across calls. */
+export interface KeyValueStore {
+  get(key: string): Promise<unknown>;
+  set(key: string, value: unknown): Promise<void>;
+  remove(key: string): Promise<void>;
+  keys(): Promise<string[]>;
+}
+
+/** A store in the browser's storage (IndexedDB), by localForage. */
+export function createBrowserStore(name: string): KeyValueStore {
+  const store = localforage.createInstance({ name: 'aspen-ridge', storeName: name, driver: localforage.INDEXEDDB });
+  return {
+    get: (key) => store.getItem(key),
+    set: async (key, value) => void (await store.setItem(key, value)),
+    remove: (key) => store.removeItem(key),
+    keys: () => store.keys(),
+  };
+}
+
+/** A store in memory, for tests and for a browser that refuses storage. Values are copied in and out. */
+export function createMemoryStore(): KeyValueStore {
+  const values = new Map<string, unknown>();
+  return {
+    get: async (key) => (values.has(key) ? structuredClone(values.get(key)) : null),
+    set: async (key, value) => void values.set(key, structuredClone(value)),
+    remove: async (key) => void values.delete(key),
+    keys: async () => [...values.keys()],
+  };
+}

@@ -1,0 +1,31 @@
+/** One line that tells what just happened, with what can be done about it; trouble stays until it is closed. */
+import { defineStore } from 'pinia';
+import { ref } from 'vue';
+import { wordIssue } from '../../core/exchange/wording.ts';
+import type { Issue } from '../../core/issue.ts';
+
+export interface Notice {
+  readonly text: string;
+  readonly trouble: boolean;
+}
+
+export const useNoticeStore = defineStore('notice', () => {
+  const notice = ref<Notice | null>(null);
+
+  function tell(text: string): void {
+    notice.value = { text, trouble: false };
+  }
+
+  function tellIssues(issues: readonly Issue[]): void {
+    const [first, ...more] = issues;
+    if (!first) return;
+    const rest = more.length ? ` (and ${more.length} more)` : '';
+    notice.value = { text: wordIssue(first) + rest, trouble: true };
+  }
+
+  function close(): void {
+    notice.value = null;
+  }
+
+  return { notice, tell, tellIssues, close };
+});

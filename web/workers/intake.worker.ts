@@ -1,0 +1,83 @@
+/** Reads drops and places systems off the main thread. Stopped by ending the worker: it keeps nothing. */
+import { readFiles, type FileContent, type InputFile, type ReadFile } from '../../core/capture/readFiles.ts';
+import { placeSystem } from '../../core/capture/placeSystem.ts';
+import { proposeFacts } from '../../core/capture/proposeFacts.ts';
+import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/system.ts';
+import { formatNumberOf } from '../../core/exchange/valueText.ts';
+import { piecesOfStream } from '../../core/formats/byteStream.ts';
+import { packColumns, unpackColumns } from '../../core/packages/packSnapshot.ts';
+import type { DropSummary, FileSummary, IntakeAnswer, IntakeRequest } from './intakeMessages.ts';
+
+let drop: ReadDrop | null = null;
+
+const answer = (message: IntakeAnswer) => self.postMessage(message);
+
+self.addEventListener('message', (event: MessageEvent<IntakeRequest>) => {
+  const work = event.data.type === 'read' ? read(event.data.files) : place(event.data);
+  work.catch((error: unknown) => answer({ type: 'failed', reason: error instanceof Error ? error.message : String(error) }));
+});
+
+async function read(files: Extract<IntakeRequest, { type: 'read' }>['files']): Promise<void> {
+  const inputs = files.map(({ path, file }): InputFile => ({ path, size: file.size, open: () => piecesOfStream(file.stream()) }));
+  let told = 0;
+  const onProgress = (progress: Parameters<NonNullable<Parameters<typeof readFiles>[1]>['onProgress'] & object>[0]) => {
+    const now = performance.now();
+    if (now - told < 60) return;
+    told = now;
+    answer({ type: 'progress', progress });
+  };
+  drop = assembleDrop(await readFiles(inputs, { onProgress }));
+  answer({ type: 'read', drop: summaryOf(drop) });
+}
+
+async function place({ system, candidates }: Extract<IntakeRequest, { type: 'place' }>): Promise<void> {
+  const lists = candidates.map(({ packed, ...rest }) => ({
+    ...rest,
+    lists: packed.flatMap((bytes) => {
+      const unpacked = unpackColumns(bytes, rest.name);
+      return unpacked.ok ? [unpacked.value] : [];
+    }),
+  }));
+  answer({ type: 'placed', placement: placeSystem(drop!.systems[system], lists) });
+}
+
+function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
+  return {
+    files: files.map(summaryOfFile),
+    systems: systems.map((system) => ({
+      root: system.root,
+      name: nameOfSystem(system),
+      identification: system.identification,
+      sources: system.sources,
+      files: system.files.map(summaryOfFile),
+      packed: system.packages ? packColumns(system.packages) : null,
+      packageCount: system.packages?.size ?? 0,
+      facts: proposeFacts(system),
+    })),
+    indexes: indexes.map(({ path, name, packages, release }) => ({
+      path,
+      name,
+      packed: packColumns(packages),
+      packageCount: packages.size,
+      release: release ?? null,
+    })),
+    issues,
+  };
+}
+
+function summaryOfFile({ content, ...file }: ReadFile): FileSummary {
+  return { ...file, read: content ? wordContent(content) : '' };
+}
+
+function wordContent(content: FileContent): string {
+  switch (content.type) {
+    case 'packages':
+      return formatNumberOf(content.list.packages.size, 'package');
+    case 'aptSources':
+      return formatNumberOf(content.aptSources.sources.length, 'source');
+    case 'osRelease':
+      return content.osRelease.fields.PRETTY_NAME ?? content.osRelease.fields.NAME ?? formatNumberOf(Object.keys(content.osRelease.fields).length, 'field');
+    case 'release':
+      return [content.release.origin, content.release.codename || content.release.suite, content.release.date].filter(Boolean).join(', ');
+  }
+}

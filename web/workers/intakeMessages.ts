@@ -1,0 +1,51 @@
+/** What the intake worker is asked and what it answers. Package lists travel packed. */
+import type { FactProposal } from '../../core/capture/proposeFacts.ts';
+import type { ReadFile, ReadProgress } from '../../core/capture/readFiles.ts';
+import type { Placement } from '../../core/capture/placeSystem.ts';
+import type { ReadSystem } from '../../core/capture/system.ts';
+import type { DebRelease } from '../../core/formats/debRelease.ts';
+import type { Issue } from '../../core/issue.ts';
+
+/** A candidate base; its lists packed. */
+export interface CandidateMessage {
+  readonly name: string;
+  readonly suites: readonly string[];
+  readonly hosts: readonly string[];
+  readonly packed: readonly Uint8Array[];
+}
+
+export type IntakeRequest =
+  | { readonly type: 'read'; readonly files: readonly { readonly path: string; readonly file: File }[] }
+  | { readonly type: 'place'; readonly system: number; readonly candidates: readonly CandidateMessage[] };
+
+/** A file as the screen lists it: without its contents. */
+export type FileSummary = Omit<ReadFile, 'content'> & { readonly read: string };
+
+export interface SystemSummary extends Omit<ReadSystem, 'packages' | 'files'> {
+  readonly name: string;
+  readonly files: readonly FileSummary[];
+  readonly packed: Uint8Array | null;
+  readonly packageCount: number;
+  readonly facts: readonly FactProposal[];
+}
+
+export interface IndexSummary {
+  readonly path: string;
+  readonly name: string;
+  readonly packed: Uint8Array;
+  readonly packageCount: number;
+  readonly release: DebRelease | null;
+}
+
+export interface DropSummary {
+  readonly files: readonly FileSummary[];
+  readonly systems: readonly SystemSummary[];
+  readonly indexes: readonly IndexSummary[];
+  readonly issues: readonly Issue[];
+}
+
+export type IntakeAnswer =
+  | { readonly type: 'progress'; readonly progress: ReadProgress }
+  | { readonly type: 'read'; readonly drop: DropSummary }
+  | { readonly type: 'placed'; readonly placement: Placement }
+  | { readonly type: 'failed'; readonly reason: string };
