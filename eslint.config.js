@@ -28,7 +28,10 @@ const coreBoundaries = coreOrder.map((folder, index) => {
             ...(later.length
               ? forbid(later, 'core/ folders may only import from folders before them.').patterns
               : []),
-            { regex: '^(#|(\\.\\./)+)(web|server|cli|sample)/', message: 'core/ imports nothing outside core/.' },
+            {
+              regex: '^(#|(\\.\\./)+)(web|server|cli|sample)/',
+              message: 'core/ imports nothing outside core/.',
+            },
             { regex: '^node:', message: 'core/ runs in the browser too.' },
           ],
         },
@@ -59,13 +62,32 @@ export default tseslint.config(
     rules: {
       'no-restricted-globals': [
         'error',
-        ...['window', 'document', 'localStorage', 'indexedDB', 'navigator', 'fetch', 'performance', 'process', 'Buffer'],
+        ...[
+          'window',
+          'document',
+          'localStorage',
+          'indexedDB',
+          'navigator',
+          'fetch',
+          'performance',
+          'process',
+          'Buffer',
+        ],
       ],
       'no-restricted-syntax': [
         'error',
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'core/ reads no clock.' },
-        { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'core/ reads no clock.' },
-        { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'core/ draws no chance; pass it in.' },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'core/ reads no clock.',
+        },
+        {
+          selector: "MemberExpression[object.name='Date'][property.name='now']",
+          message: 'core/ reads no clock.',
+        },
+        {
+          selector: "MemberExpression[object.name='Math'][property.name='random']",
+          message: 'core/ draws no chance; pass it in.',
+        },
       ],
     },
   },

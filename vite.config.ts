@@ -9,7 +9,10 @@ function sampleFiles(): Plugin {
     name: 'sample-files',
     async configureServer(server) {
       const { default: express } = await import('express');
-      server.middlewares.use('/sample', express.static(fileURLToPath(new URL('sample/out', import.meta.url))) as never);
+      server.middlewares.use(
+        '/sample',
+        express.static(fileURLToPath(new URL('sample/out', import.meta.url))) as never,
+      );
     },
   };
 }
@@ -18,5 +21,11 @@ export default defineConfig({
   root: 'web',
   plugins: [vue(), vuetify({ autoImport: true }), sampleFiles()],
   worker: { format: 'es' },
-  build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2022', chunkSizeWarningLimit: 1200 },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    target: 'es2022',
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 1200,
+  },
 });

@@ -2,7 +2,13 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['core/**/*.test.ts', 'server/**/*.test.ts', 'cli/**/*.test.ts', 'sample/**/*.test.ts', 'web/**/*.test.ts'],
+    include: [
+      'core/**/*.test.ts',
+      'server/**/*.test.ts',
+      'cli/**/*.test.ts',
+      'sample/**/*.test.ts',
+      'web/**/*.test.ts',
+    ],
     testTimeout: 30_000,
     maxWorkers: 2,
   },

@@ -10,5 +10,6 @@ export class InputError extends Error {}
 
 /** Writes issues to standard error, a line each. */
 export function printIssues(issues: readonly Issue[]): void {
-  for (const issue of issues) console.error(`${issue.severity === 'error' ? 'error' : 'note'}: ${issue.where}: ${wordIssue(issue)}`);
+  for (const issue of issues)
+    console.error(`${issue.severity === 'error' ? 'error' : 'note'}: ${issue.where}: ${wordIssue(issue)}`);
 }

@@ -30,7 +30,15 @@ export function issueReport(issue: Issue) {
 }
 
 function fileReport({ path, from, containers, bytes, format, content, issues }: ReadFile) {
-  return { path, from, containers, bytes, format, read: content ? readCounts(content) : null, issues: issues.map(issueReport) };
+  return {
+    path,
+    from,
+    containers,
+    bytes,
+    format,
+    read: content ? readCounts(content) : null,
+    issues: issues.map(issueReport),
+  };
 }
 
 function readCounts(content: NonNullable<ReadFile['content']>) {
@@ -72,8 +80,15 @@ function reportOf(drop: ReadDrop) {
 
 function textOf(report: ReturnType<typeof reportOf>): string {
   const files = report.files.flatMap((file) => {
-    const read = file.read ? Object.entries(file.read).map(([name, value]) => `${value} ${name}`).join(', ') : 'not read';
-    return [`${file.path}: ${FORMAT_LABELS[file.format]}; ${read}`, ...file.issues.map(({ text }) => `  ${text}`)];
+    const read = file.read
+      ? Object.entries(file.read)
+          .map(([name, value]) => `${value} ${name}`)
+          .join(', ')
+      : 'not read';
+    return [
+      `${file.path}: ${FORMAT_LABELS[file.format]}; ${read}`,
+      ...file.issues.map(({ text }) => `  ${text}`),
+    ];
   });
   const facts = report.systems.flatMap(({ name, facts }) => [
     `System: ${name}`,

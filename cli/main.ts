@@ -7,7 +7,9 @@ import { registerPackages } from './packages.ts';
 import { registerPlace } from './place.ts';
 import { InputError, UsageError } from './failures.ts';
 
-const { version } = JSON.parse(await readFile(new URL('../package.json', import.meta.url), 'utf8')) as { version: string };
+const { version } = JSON.parse(await readFile(new URL('../package.json', import.meta.url), 'utf8')) as {
+  version: string;
+};
 
 const program = new Command('aspen')
   .description('Finds out what a Linux distribution is built on and what it changed.')

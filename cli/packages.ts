@@ -11,7 +11,9 @@ export function registerPackages(program: Command): void {
     .description('Print NAME<TAB>VERSION<TAB>ARCHITECTURE for every package.')
     .action(async (path: string) => {
       const drop = await readDrop(path);
-      const lists = drop.files.flatMap(({ content }) => (content?.type === 'packages' ? [content.list.packages] : []));
+      const lists = drop.files.flatMap(({ content }) =>
+        content?.type === 'packages' ? [content.list.packages] : [],
+      );
       printIssues(drop.files.flatMap(({ issues }) => issues));
       if (lists.length === 0) throw new InputError(`${path}: no package list that can be read`);
       for (const list of lists) {
@@ -22,6 +24,7 @@ export function registerPackages(program: Command): void {
         }
         process.stdout.write(lines.join(''));
       }
-      if (drop.files.some(({ issues }) => issues.some(({ severity }) => severity === 'error'))) process.exitCode = 1;
+      if (drop.files.some(({ issues }) => issues.some(({ severity }) => severity === 'error')))
+        process.exitCode = 1;
     });
 }

@@ -14,15 +14,23 @@ export function registerPlace(program: Command): void {
   program
     .command('place')
     .argument('<path>', 'the system: a folder, archive or package database')
-    .option('--against <name=file[,file…]>', 'a candidate base: its name and its index files; repeatable', collect, [])
+    .option(
+      '--against <name=file[,file…]>',
+      'a candidate base: its name and its index files; repeatable',
+      collect,
+      [],
+    )
     .option('--json', 'print JSON')
     .description('Find the base of a system among candidates.')
     .action(async (path: string, options: { against: string[]; json?: boolean }) => {
-      if (options.against.length === 0) throw new UsageError('give at least one candidate: --against NAME=FILE[,FILE…]');
+      if (options.against.length === 0)
+        throw new UsageError('give at least one candidate: --against NAME=FILE[,FILE…]');
       const candidates = mergeByName(await Promise.all(options.against.map(readCandidate)));
       const system = systemOf(path, await readDrop(path));
       const placement = placeSystem(system, candidates);
-      process.stdout.write(options.json ? `${JSON.stringify(reportOf(placement), null, 2)}\n` : textOf(placement));
+      process.stdout.write(
+        options.json ? `${JSON.stringify(reportOf(placement), null, 2)}\n` : textOf(placement),
+      );
     });
 }
 
@@ -33,9 +41,12 @@ async function readCandidate(argument: string): Promise<PlacedCandidate> {
   const indexes = drops.flatMap((drop) => drop.indexes);
   drops.forEach((drop, index) => {
     printIssues(drop.files.flatMap(({ issues }) => issues));
-    if (drop.indexes.length === 0) throw new InputError(`${files.split(',')[index]}: no repository index that can be read`);
+    if (drop.indexes.length === 0)
+      throw new InputError(`${files.split(',')[index]}: no repository index that can be read`);
   });
-  const suites = indexes.flatMap(({ release }) => (release ? [release.suite, release.codename].filter(Boolean) : []));
+  const suites = indexes.flatMap(({ release }) =>
+    release ? [release.suite, release.codename].filter(Boolean) : [],
+  );
   return { name, lists: indexes.map(({ packages }) => packages), suites };
 }
 
@@ -45,7 +56,11 @@ function mergeByName(candidates: readonly PlacedCandidate[]): PlacedCandidate[] 
   for (const candidate of candidates) {
     const known = byName.get(candidate.name);
     const suites = [...(known?.suites ?? []), ...(candidate.suites ?? [])];
-    byName.set(candidate.name, { name: candidate.name, lists: [...(known?.lists ?? []), ...candidate.lists], suites });
+    byName.set(candidate.name, {
+      name: candidate.name,
+      lists: [...(known?.lists ?? []), ...candidate.lists],
+      suites,
+    });
   }
   return [...byName.values()];
 }
@@ -53,17 +68,25 @@ function mergeByName(candidates: readonly PlacedCandidate[]): PlacedCandidate[] 
 /** The one system of a drop. A single index without any database is taken as the system itself. */
 function systemOf(path: string, drop: ReadDrop): ReadSystem {
   const withPackages = drop.systems.filter(({ packages }) => packages);
-  printIssues([...drop.issues, ...drop.files.flatMap(({ issues }) => issues)].filter(({ severity }) => severity !== 'note'));
+  printIssues(
+    [...drop.issues, ...drop.files.flatMap(({ issues }) => issues)].filter(
+      ({ severity }) => severity !== 'note',
+    ),
+  );
   if (withPackages.length > 1) {
     const names = withPackages.map(nameOfSystem).join(', ');
-    throw new InputError(`${path}: holds ${withPackages.length} systems (${names}); give the path of one of them`);
+    throw new InputError(
+      `${path}: holds ${withPackages.length} systems (${names}); give the path of one of them`,
+    );
   }
   if (withPackages.length === 1) return withPackages[0];
   if (drop.indexes.length === 1) {
     const known = drop.systems[0] ?? { root: '', identification: {}, sources: [], files: drop.files };
     return { ...known, packages: drop.indexes[0].packages };
   }
-  throw new InputError(`${path}: no list of installed packages was found; give a dpkg status file or a folder that has one`);
+  throw new InputError(
+    `${path}: no list of installed packages was found; give a dpkg status file or a folder that has one`,
+  );
 }
 
 function reportOf(placement: Placement) {
@@ -80,7 +103,12 @@ function reportOf(placement: Placement) {
       rival: answer.rival,
       telling: answer.telling,
     },
-    candidates: candidates.map(({ name, counts, carriedShare, score }) => ({ name, ...counts, carriedShare, score })),
+    candidates: candidates.map(({ name, counts, carriedShare, score }) => ({
+      name,
+      ...counts,
+      carriedShare,
+      score,
+    })),
     accounts,
     findings: findings.map(issueReport),
   };

@@ -10,4 +10,7 @@ export const SAMPLE_DATE = '2026-11-24';
 const out = new URL('out/', import.meta.url);
 
 await mkdir(out, { recursive: true });
-await writeFile(new URL('catalogue.json', out), formatCatalogueFile(createSample(20261124), `${SAMPLE_DATE}T00:00:00Z`));
+await writeFile(
+  new URL('catalogue.json', out),
+  formatCatalogueFile(createSample(20261124), `${SAMPLE_DATE}T00:00:00Z`),
+);

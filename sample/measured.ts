@@ -6,17 +6,44 @@ import { findBase } from '../core/packages/findBase.ts';
 import { createInstalledSet } from '../core/packages/offers.ts';
 import { packColumns } from '../core/packages/packSnapshot.ts';
 import { createRandom } from './random.ts';
-import { binaryPackages, columnsOf, createVersions, deriveVersions, type BinaryPackage, type Derivation } from './repositories.ts';
+import {
+  binaryPackages,
+  columnsOf,
+  createVersions,
+  deriveVersions,
+  type BinaryPackage,
+  type Derivation,
+} from './repositories.ts';
 import { createUniverse } from './universe.ts';
 
 const SOURCE_PACKAGES = 1200;
 
 /** How each repository follows from the one below it. `own` counts packages that the base does not have. */
 const REPOSITORIES: readonly { name: string; base: string; own: number; rule: Derivation }[] = [
-  { name: 'Fenwick 31', base: 'Larkspur 7', own: 40, rule: { patched: 0.16, rebuilt: 0.05, heldBack: 0.02, ahead: 0.06, tag: 'fen' } },
-  { name: 'Tidewater 7.1', base: 'Fenwick 31', own: 70, rule: { patched: 0.05, rebuilt: 0.01, heldBack: 0.04, ahead: 0.01, tag: 'tw' } },
-  { name: 'Penhallow 5', base: 'Tidewater 7.1', own: 24, rule: { patched: 0.01, rebuilt: 0, heldBack: 0.01, ahead: 0, tag: 'pen' } },
-  { name: 'Varnley 6', base: 'Larkspur 7', own: 55, rule: { patched: 0.02, rebuilt: 0, heldBack: 0.03, ahead: 0.02, tag: 'var' } },
+  {
+    name: 'Fenwick 31',
+    base: 'Larkspur 7',
+    own: 40,
+    rule: { patched: 0.16, rebuilt: 0.05, heldBack: 0.02, ahead: 0.06, tag: 'fen' },
+  },
+  {
+    name: 'Tidewater 7.1',
+    base: 'Fenwick 31',
+    own: 70,
+    rule: { patched: 0.05, rebuilt: 0.01, heldBack: 0.04, ahead: 0.01, tag: 'tw' },
+  },
+  {
+    name: 'Penhallow 5',
+    base: 'Tidewater 7.1',
+    own: 24,
+    rule: { patched: 0.01, rebuilt: 0, heldBack: 0.01, ahead: 0, tag: 'pen' },
+  },
+  {
+    name: 'Varnley 6',
+    base: 'Larkspur 7',
+    own: 55,
+    rule: { patched: 0.02, rebuilt: 0, heldBack: 0.03, ahead: 0.02, tag: 'var' },
+  },
 ];
 
 /** Repositories kept as candidates for placing. */
@@ -31,7 +58,9 @@ export function createPackages(
   const random = createRandom(seed);
   const universe = createUniverse(SOURCE_PACKAGES, random);
   const versions = new Map([['Larkspur 7', createVersions(universe, random)]]);
-  const lists = new Map([['Larkspur 7', binaryPackages(universe, versions.get('Larkspur 7')!, maintainerOf('Larkspur'))]]);
+  const lists = new Map([
+    ['Larkspur 7', binaryPackages(universe, versions.get('Larkspur 7')!, maintainerOf('Larkspur'))],
+  ]);
   const records: AnyRecord[] = [];
   for (const { name, base, own, rule } of REPOSITORIES) {
     versions.set(name, deriveVersions(versions.get(base)!, rule, random));
@@ -45,7 +74,18 @@ export function createPackages(
     const columns = columnsOf(lists.get(name)!);
     const id = createRecordId('snapshot', `${name}-main`);
     packed.set(id, packColumns(columns));
-    records.push({ id, kind: 'snapshot', of: idOf(name), role: 'repository', name, family: 'deb', date: '2026-11-20', origin: `${hostOf(name)}/dists/main`, packages: columns.size, signature: 'unchecked' });
+    records.push({
+      id,
+      kind: 'snapshot',
+      of: idOf(name),
+      role: 'repository',
+      name,
+      family: 'deb',
+      date: '2026-11-20',
+      origin: `${hostOf(name)}/dists/main`,
+      packages: columns.size,
+      signature: 'unchecked',
+    });
   }
   return { records, packed };
 }
@@ -62,7 +102,16 @@ function ownPackages(release: string, count: number): BinaryPackage[] {
   const prefix = release.split(' ')[0].toLowerCase();
   return Array.from({ length: count }, (_, i) => {
     const name = `${prefix}-${['settings', 'artwork', 'tools', 'notes', 'layouts'][i % 5]}-${1 + Math.floor(i / 5)}`;
-    return { name, version: `1.${i}`, sourceVersion: `1.${i}`, source: name, architecture: 'all', section: 'admin', maintainer: maintainerOf(release), preinstalled: true };
+    return {
+      name,
+      version: `1.${i}`,
+      sourceVersion: `1.${i}`,
+      source: name,
+      architecture: 'all',
+      section: 'admin',
+      maintainer: maintainerOf(release),
+      preinstalled: true,
+    };
   });
 }
 
@@ -76,7 +125,9 @@ function comparisonOf(
 ): AnyRecord {
   const installed = lists.get(name)!.filter(({ preinstalled }) => preinstalled);
   const against = columnsOf(lists.get(base)!);
-  const { candidates, accounts } = findBase(createInstalledSet(columnsOf(installed)), [{ name: base, lists: [against] }]);
+  const { candidates, accounts } = findBase(createInstalledSet(columnsOf(installed)), [
+    { name: base, lists: [against] },
+  ]);
   return {
     id: createRecordId('comparison', `${name}-on-${base}`),
     kind: 'comparison',

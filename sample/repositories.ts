@@ -19,14 +19,24 @@ export interface BinaryPackage {
 }
 
 /** Versions by source package: the state of a repository at one date. */
-export type Versions = ReadonlyMap<string, { readonly upstream: string; readonly revision: string; readonly rebuild: number }>;
+export type Versions = ReadonlyMap<
+  string,
+  { readonly upstream: string; readonly revision: string; readonly rebuild: number }
+>;
 
 /** A root's first state: an upstream version and a revision for every source package. */
 export function createVersions(universe: readonly SourcePackage[], random: Random): Versions {
   return new Map(
     universe.map(({ name }) => {
       const upstream = `${random.below(9)}.${random.below(30)}${random.next() < 0.5 ? `.${random.below(12)}` : ''}`;
-      return [name, { upstream, revision: String(1 + random.below(5)), rebuild: random.next() < 0.06 ? 1 + random.below(3) : 0 }];
+      return [
+        name,
+        {
+          upstream,
+          revision: String(1 + random.below(5)),
+          rebuild: random.next() < 0.06 ? 1 + random.below(3) : 0,
+        },
+      ];
     }),
   );
 }
@@ -54,13 +64,19 @@ export function deriveVersions(base: Versions, rule: Derivation, random: Random)
       const kind = bounds.findIndex((_, i) => chance < bounds.slice(0, i + 1).reduce((a, b) => a + b, 0));
       switch (kind) {
         case 0:
-          return [name, { ...version, revision: `${version.revision}${rule.tag}${1 + random.below(4)}`, rebuild: 0 }];
+          return [
+            name,
+            { ...version, revision: `${version.revision}${rule.tag}${1 + random.below(4)}`, rebuild: 0 },
+          ];
         case 1:
           return [name, { ...version, rebuild: version.rebuild + 1 }];
         case 2:
           return [name, { ...version, revision: revision > 1 ? String(revision - 1) : '0.9', rebuild: 0 }];
         case 3:
-          return [name, { upstream: `${version.upstream}.${50 + random.below(9)}`, revision: '1', rebuild: 0 }];
+          return [
+            name,
+            { upstream: `${version.upstream}.${50 + random.below(9)}`, revision: '1', rebuild: 0 },
+          ];
         default:
           return [name, version];
       }
@@ -69,7 +85,11 @@ export function deriveVersions(base: Versions, rule: Derivation, random: Random)
 }
 
 /** The binary packages of a repository. */
-export function binaryPackages(universe: readonly SourcePackage[], versions: Versions, maintainer: string): BinaryPackage[] {
+export function binaryPackages(
+  universe: readonly SourcePackage[],
+  versions: Versions,
+  maintainer: string,
+): BinaryPackage[] {
   return universe.flatMap((source) => {
     const state = versions.get(source.name);
     if (!state) return [];

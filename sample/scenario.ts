@@ -38,7 +38,8 @@ function namesToIds(): Map<string, RecordId> {
   const ids = new Map<string, RecordId>();
   for (const { name, releases } of PROJECTS) {
     ids.set(name, createRecordId('distribution', name));
-    for (const { version } of releases) ids.set(`${name} ${version}`, createRecordId('release', `${name}-${version}`));
+    for (const { version } of releases)
+      ids.set(`${name} ${version}`, createRecordId('release', `${name}-${version}`));
   }
   return ids;
 }
@@ -82,28 +83,31 @@ function sourceRecords(): AnyRecord[] {
     date,
     read: '2026-11-20',
     by: 'M. Ardley',
-    conditions: sourceKind === 'capture' ? { medium: 'installed', machine: 'virtual', memoryMiB: 4096, cores: 2 } : {},
+    conditions:
+      sourceKind === 'capture' ? { medium: 'installed', machine: 'virtual', memoryMiB: 4096, cores: 2 } : {},
     files: [],
     note: '',
   }));
 }
 
 function linkRecords(ids: ReadonlyMap<string, RecordId>): AnyRecord[] {
-  return LINKS.map(({ derivative, base, relation, certainty, source, since, until, wording = '', parts = [] }) => ({
-    id: createRecordId('link', `${derivative}-on-${base}`),
-    kind: 'link',
-    derivative: idOf(ids, derivative),
-    base: idOf(ids, base),
-    relation,
-    order: 0,
-    ...(since && { since }),
-    ...(until && { until }),
-    certainty,
-    parts: [...parts],
-    reason: '',
-    wording,
-    sources: [sourceId(source)],
-  }));
+  return LINKS.map(
+    ({ derivative, base, relation, certainty, source, since, until, wording = '', parts = [] }) => ({
+      id: createRecordId('link', `${derivative}-on-${base}`),
+      kind: 'link',
+      derivative: idOf(ids, derivative),
+      base: idOf(ids, base),
+      relation,
+      order: 0,
+      ...(since && { since }),
+      ...(until && { until }),
+      certainty,
+      parts: [...parts],
+      reason: '',
+      wording,
+      sources: [sourceId(source)],
+    }),
+  );
 }
 
 function readingRecords(ids: ReadonlyMap<string, RecordId>): AnyRecord[] {

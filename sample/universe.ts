@@ -12,10 +12,19 @@ export interface SourcePackage {
   readonly preinstalled: boolean;
 }
 
-const FIRST = 'amber ash birch brass brook cedar chalk cinder clover cobble copper coral dapple delta dew drift dusk elder ember fern flint frost gable garnet glade gorse granite harbor hazel heather heron hollow iris ivory juniper kelp lantern larch linden loam maple marsh meadow mica mist moss nettle oak ochre orchard osprey pebble pine plover quarry quartz reed ripple rowan rush sable sage sedge shale slate sorrel spruce starling stone tallow teal thistle thorn tide timber umber vale violet wharf willow wren yarrow'.split(' ');
+const FIRST =
+  'amber ash birch brass brook cedar chalk cinder clover cobble copper coral dapple delta dew drift dusk elder ember fern flint frost gable garnet glade gorse granite harbor hazel heather heron hollow iris ivory juniper kelp lantern larch linden loam maple marsh meadow mica mist moss nettle oak ochre orchard osprey pebble pine plover quarry quartz reed ripple rowan rush sable sage sedge shale slate sorrel spruce starling stone tallow teal thistle thorn tide timber umber vale violet wharf willow wren yarrow'.split(
+    ' ',
+  );
 const SECOND = [
-  ['libs', 'codec core cipher glyph graph index layout locale matrix packet parser pixel queue schema signal socket stream table token vector'],
-  ['utils', 'archive backup clip count diff filter find join merge meter peek quota scan sort split stamp sync tail trace watch'],
+  [
+    'libs',
+    'codec core cipher glyph graph index layout locale matrix packet parser pixel queue schema signal socket stream table token vector',
+  ],
+  [
+    'utils',
+    'archive backup clip count diff filter find join merge meter peek quota scan sort split stamp sync tail trace watch',
+  ],
   ['sound', 'chime mixer player tuner'],
   ['graphics', 'canvas palette sketch viewer'],
   ['editors', 'editor notes outline'],
@@ -33,7 +42,12 @@ export function createUniverse(count: number, random: Random): SourcePackage[] {
     const { section, word } = random.pick(kinds);
     const name = `${random.pick(FIRST)}-${word}`;
     if (packages.has(name)) continue;
-    packages.set(name, { name, section, binaries: binariesOf(name, section, random), preinstalled: random.next() < 0.55 });
+    packages.set(name, {
+      name,
+      section,
+      binaries: binariesOf(name, section, random),
+      preinstalled: random.next() < 0.55,
+    });
   }
   return [...packages.values()];
 }

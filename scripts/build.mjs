@@ -10,7 +10,9 @@ function newest(paths) {
     const full = join(ROOT, path);
     const info = statSync(full);
     if (!info.isDirectory()) time = Math.max(time, info.mtimeMs);
-    else for (const entry of readdirSync(full)) if (entry !== 'out') time = Math.max(time, newest([join(path, entry)]));
+    else
+      for (const entry of readdirSync(full))
+        if (entry !== 'out') time = Math.max(time, newest([join(path, entry)]));
   }
   return time;
 }
@@ -29,8 +31,10 @@ function run(command, args) {
 export async function build() {
   await ensureInstalled();
   const shared = ['core', 'package-lock.json'];
-  if (!isFresh('sample/out/catalogue.json', [...shared, 'sample'])) run('node', ['scripts/run.mjs', 'sample/build.ts']);
-  if (!isFresh('dist/web/index.html', [...shared, 'web', 'vite.config.ts'])) run('npx', ['vite', 'build', '--logLevel', 'warn']);
+  if (!isFresh('sample/out/catalogue.json', [...shared, 'sample']))
+    run('node', ['scripts/run.mjs', 'sample/build.ts']);
+  if (!isFresh('dist/web/index.html', [...shared, 'web', 'vite.config.ts']))
+    run('npx', ['vite', 'build', '--logLevel', 'warn']);
 }
 
 if (process.argv[1] === new URL(import.meta.url).pathname) await build();

@@ -9,7 +9,9 @@ const MARK = `${ROOT}node_modules/.aspen-installed`;
 
 /** Runs `npm ci` once per state of the lock file; messages go to standard error. */
 export async function ensureInstalled() {
-  const state = createHash('sha256').update(readFileSync(`${ROOT}package-lock.json`)).digest('hex');
+  const state = createHash('sha256')
+    .update(readFileSync(`${ROOT}package-lock.json`))
+    .digest('hex');
   if (existsSync(MARK) && readFileSync(MARK, 'utf8') === state) return;
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) {

@@ -38,8 +38,14 @@ export function createApp({ web, sample }: ServerPaths): Express {
     next();
   });
   app.use(compression());
-  app.use('/sample', express.static(sample, { fallthrough: false, index: false, cacheControl: false, etag: true }));
-  app.use('/assets', express.static(join(web, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y', index: false }));
+  app.use(
+    '/sample',
+    express.static(sample, { fallthrough: false, index: false, cacheControl: false, etag: true }),
+  );
+  app.use(
+    '/assets',
+    express.static(join(web, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y', index: false }),
+  );
   app.use(express.static(web, { index: false }));
   app.get('/{*path}', (request, response) => {
     const page = join(web, 'index.html');
@@ -49,8 +55,10 @@ export function createApp({ web, sample }: ServerPaths): Express {
     }
     response.set('Cache-Control', 'no-cache').sendFile(page);
   });
-  app.use((_error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
-    response.status(404).type('text').send('Not found.\n');
-  });
+  app.use(
+    (_error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
+      response.status(404).type('text').send('Not found.\n');
+    },
+  );
   return app;
 }

@@ -8,10 +8,15 @@ const app = createApp({ web: path('../dist/web'), sample: path('../sample/out') 
 
 const server = app.listen(port, '127.0.0.1', () => {
   const address = server.address();
-  console.log(`Aspen Ridge is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/`);
+  console.log(
+    `Aspen Ridge is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/`,
+  );
 });
 server.on('error', (error: NodeJS.ErrnoException) => {
-  const reason = error.code === 'EADDRINUSE' ? `port ${port} is in use; choose another with PORT=4174 npm start` : error.message;
+  const reason =
+    error.code === 'EADDRINUSE'
+      ? `port ${port} is in use; choose another with PORT=4174 npm start`
+      : error.message;
   console.error(`The server could not start: ${reason}`);
   process.exit(1);
 });

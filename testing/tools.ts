@@ -22,10 +22,17 @@ export function describeWith(tools: readonly string[], title: string, body: () =
 
 /** Runs a tool and gives its standard output as text. */
 export function run(command: string, args: readonly string[], input?: string | Uint8Array): string {
-  return execFileSync(command, args, { input, encoding: 'utf8', maxBuffer: 1 << 29, stdio: ['pipe', 'pipe', 'pipe'] });
+  return execFileSync(command, args, {
+    input,
+    encoding: 'utf8',
+    maxBuffer: 1 << 29,
+    stdio: ['pipe', 'pipe', 'pipe'],
+  });
 }
 
 /** Runs a tool and gives its standard output as bytes. */
 export function runBytes(command: string, args: readonly string[], input?: string | Uint8Array): Uint8Array {
-  return new Uint8Array(execFileSync(command, args, { input, maxBuffer: 1 << 29, stdio: ['pipe', 'pipe', 'pipe'] }));
+  return new Uint8Array(
+    execFileSync(command, args, { input, maxBuffer: 1 << 29, stdio: ['pipe', 'pipe', 'pipe'] }),
+  );
 }

@@ -38,7 +38,12 @@ export interface AcceptedBase {
   readonly candidate: RankedCandidate;
   readonly accounts: readonly Account[];
   /** The base's index, when it was dropped with the system and is to be kept for the next one. */
-  readonly index?: { readonly name: string; readonly origin: string; readonly date: When; readonly packages: PackageColumns };
+  readonly index?: {
+    readonly name: string;
+    readonly origin: string;
+    readonly date: When;
+    readonly packages: PackageColumns;
+  };
 }
 
 /** The records of an acceptance, and the id of the release that was described. */
@@ -54,7 +59,8 @@ export interface Accepted {
 /** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
 export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): Accepted {
   const records: AnyRecord[] = [];
-  const taken = (id: RecordId) => findRecord(catalogue, id) !== undefined || records.some((record) => record.id === id);
+  const taken = (id: RecordId) =>
+    findRecord(catalogue, id) !== undefined || records.some((record) => record.id === id);
   const fresh = (kind: string, text: string): RecordId => {
     const id = createRecordId(kind, text);
     let next = id;
@@ -70,7 +76,17 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     );
     if (release) return release.id;
     const id = fresh('release', `${name}-${version}`);
-    records.push({ id, kind: 'release', distribution, editions: [], version, codeName: '', stage: 'final', sources: [], note: '' });
+    records.push({
+      id,
+      kind: 'release',
+      distribution,
+      editions: [],
+      version,
+      codeName: '',
+      stage: 'final',
+      sources: [],
+      note: '',
+    });
     return id;
   };
 
@@ -115,7 +131,11 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
       records.push(baseSnapshot);
     }
   }
-  records.push(...acceptance.facts.map((fact) => readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), today)));
+  records.push(
+    ...acceptance.facts.map((fact) =>
+      readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), today),
+    ),
+  );
   return { records, release, systemSnapshot: snapshot?.id, baseSnapshot: baseSnapshot?.id };
 }
 
@@ -139,7 +159,10 @@ interface Ends {
   readonly fresh: (kind: string, text: string) => RecordId;
 }
 
-function placingRecords(accepted: AcceptedBase, { release, base, source, today, fresh }: Ends): [Link, Comparison] {
+function placingRecords(
+  accepted: AcceptedBase,
+  { release, base, source, today, fresh }: Ends,
+): [Link, Comparison] {
   const pair = `${release.slice(8)}-on-${base.slice(base.indexOf(':') + 1)}`;
   const { installed, same, rebuilt, patched, heldBack, ahead, own } = accepted.candidate.counts;
   return [
@@ -170,7 +193,13 @@ function placingRecords(accepted: AcceptedBase, { release, base, source, today, 
   ];
 }
 
-function readingOf(fact: FactProposal, subject: RecordId, source: RecordId, id: RecordId, date: When): Reading {
+function readingOf(
+  fact: FactProposal,
+  subject: RecordId,
+  source: RecordId,
+  id: RecordId,
+  date: When,
+): Reading {
   return {
     id,
     kind: 'reading',

@@ -26,7 +26,9 @@ export interface Placement extends BaseFinding {
 /** Places a system among candidates. */
 export function placeSystem(system: ReadSystem, candidates: readonly PlacedCandidate[]): Placement {
   const configured = configuredCandidates(system, candidates);
-  const installed = system.packages ? createInstalledSet(system.packages) : { family: 'deb' as const, packages: [] };
+  const installed = system.packages
+    ? createInstalledSet(system.packages)
+    : { family: 'deb' as const, packages: [] };
   const finding = findBase(installed, candidates, configured);
   const base = candidates.find(({ name }) => name === finding.answer.base);
   const ranked = finding.candidates.find(({ name }) => name === finding.answer.base);
@@ -38,12 +40,16 @@ export function placeSystem(system: ReadSystem, candidates: readonly PlacedCandi
 }
 
 /** The names of the candidates that an enabled source of the system points to. */
-export function configuredCandidates(system: ReadSystem, candidates: readonly PlacedCandidate[]): Set<string> {
+export function configuredCandidates(
+  system: ReadSystem,
+  candidates: readonly PlacedCandidate[],
+): Set<string> {
   const found = new Set<string>();
   for (const source of system.sources) {
     if (!source.enabled || source.type !== 'deb') continue;
     for (const candidate of candidates) {
-      if (namesOf(candidate).has(source.suite.toLowerCase()) && sharesHost(candidate, source.uri)) found.add(candidate.name);
+      if (namesOf(candidate).has(source.suite.toLowerCase()) && sharesHost(candidate, source.uri))
+        found.add(candidate.name);
     }
   }
   return found;
@@ -74,12 +80,17 @@ function evidenceFindings(
   const findings: Issue[] = [];
   const where = system.root || 'system';
   const base = answer.base ?? '';
-  if (base && configured.has(base)) findings.push(createIssue('note', 'evidence.sourcesAgree', where, { base }));
+  if (base && configured.has(base))
+    findings.push(createIssue('note', 'evidence.sourcesAgree', where, { base }));
   if (base && configured.size > 0 && !configured.has(base)) {
-    findings.push(createIssue('damage', 'evidence.sourcesContradict', where, { base, named: [...configured].join(', ') }));
+    findings.push(
+      createIssue('damage', 'evidence.sourcesContradict', where, { base, named: [...configured].join(', ') }),
+    );
   }
   if (!base && configured.size > 0) {
-    findings.push(createIssue('damage', 'evidence.sourcesUnsupported', where, { named: [...configured].join(', ') }));
+    findings.push(
+      createIssue('damage', 'evidence.sourcesUnsupported', where, { named: [...configured].join(', ') }),
+    );
   }
   const claimed = system.identification.VERSION_CODENAME?.toLowerCase();
   const claims = claimed ? candidates.find((candidate) => namesOf(candidate).has(claimed)) : undefined;

@@ -35,7 +35,12 @@ const EXTRACTORS: readonly Extractor[] = [
   archives,
   kernel,
   roles,
-  (system) => fromPackages(system, 'defaults.packages', (list) => list.size - list.removed.reduce((sum, flag) => sum + flag, 0)),
+  (system) =>
+    fromPackages(
+      system,
+      'defaults.packages',
+      (list) => list.size - list.removed.reduce((sum, flag) => sum + flag, 0),
+    ),
 ];
 
 /** Every fact that the system's files show. */
@@ -56,7 +61,11 @@ function fromField(field: string, key: string, read: (value: string) => FactValu
   };
 }
 
-function fromPackages(system: ReadSystem, key: string, read: (list: PackageColumns) => FactValue): FactProposal[] {
+function fromPackages(
+  system: ReadSystem,
+  key: string,
+  read: (list: PackageColumns) => FactValue,
+): FactProposal[] {
   if (!system.packages) return [];
   return [{ key, value: read(system.packages), place: pathOf(system, 'packages'), certainty: 'sure' }];
 }
@@ -69,11 +78,15 @@ function archives(system: ReadSystem): FactProposal[] {
       settings: { components: components.join(' '), state: enabled ? 'on' : 'off' },
     }));
   if (elements.length === 0) return [];
-  return [{ key: 'repositories.archives', value: elements, place: pathOf(system, 'aptSources'), certainty: 'sure' }];
+  return [
+    { key: 'repositories.archives', value: elements, place: pathOf(system, 'aptSources'), certainty: 'sure' },
+  ];
 }
 
 function installedRows(list: PackageColumns): PackageRow[] {
-  return Array.from({ length: list.size }, (_, index) => packageRow(list, index)).filter(({ removed }) => !removed);
+  return Array.from({ length: list.size }, (_, index) => packageRow(list, index)).filter(
+    ({ removed }) => !removed,
+  );
 }
 
 /** The newest installed kernel image; its package name carries the kernel's release (`uname -r`). */
@@ -84,7 +97,14 @@ function kernel(system: ReadSystem): FactProposal[] {
     .sort((a, b) => compareDebVersions(b.version, a.version));
   if (!images[0]) return [];
   const value = parseDebVersion(images[0].version).upstream;
-  return [{ key: 'kernel.version', value, place: `${pathOf(system, 'packages')}, ${images[0].name}`, certainty: 'likely' }];
+  return [
+    {
+      key: 'kernel.version',
+      value,
+      place: `${pathOf(system, 'packages')}, ${images[0].name}`,
+      certainty: 'likely',
+    },
+  ];
 }
 
 /** A role with one provider has a default; with several, the package list alone cannot tell which. */
@@ -97,6 +117,13 @@ function roles(system: ReadSystem): FactProposal[] {
     );
     const names = [...new Set(providers.map(({ name }) => name))];
     if (names.length !== 1) return [];
-    return [{ key, value: names[0], place: `${pathOf(system, 'packages')}, provides ${virtual[0]}`, certainty: 'likely' }];
+    return [
+      {
+        key,
+        value: names[0],
+        place: `${pathOf(system, 'packages')}, provides ${virtual[0]}`,
+        certainty: 'likely',
+      },
+    ];
   });
 }

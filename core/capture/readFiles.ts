@@ -77,7 +77,11 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
       }
     }
     try {
-      await readOne({ path: file.path, from: file.path, containers: [], size: file.size, pieces: counted() }, options, results);
+      await readOne(
+        { path: file.path, from: file.path, containers: [], size: file.size, pieces: counted() },
+        options,
+        results,
+      );
     } catch (error) {
       const reason = error instanceof Error ? error.message : String(error);
       results.push(unread(file.path, createIssue('error', 'file.unreadable', file.path, { reason })));
@@ -112,7 +116,11 @@ async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]):
   } else if (isCompression(format)) {
     const unpacked = decompress(format, pieces, path, options.expansionLimit ?? EXPANSION_LIMIT);
     const first = results.length;
-    await readOne({ path, from, containers: [...containers, format], size, pieces: unpacked.pieces }, options, results);
+    await readOne(
+      { path, from, containers: [...containers, format], size, pieces: unpacked.pieces },
+      options,
+      results,
+    );
     const issue = unpacked.issue();
     if (issue) addIssue(results, first, issue);
   } else if (format === 'tar') {
@@ -130,21 +138,38 @@ async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]):
 /** Notes an issue of a container at the first file that came out of it. */
 function addIssue(results: ReadFile[], index: number, issue: Issue): void {
   const file = results[index];
-  if (file) results[index] = { ...file, issues: [issue, ...file.issues.filter(({ code }) => code !== 'file.empty')] };
+  if (file)
+    results[index] = { ...file, issues: [issue, ...file.issues.filter(({ code }) => code !== 'file.empty')] };
 }
 
-async function readArchive(file: Opened, pieces: Pieces, options: ReadOptions, results: ReadFile[]): Promise<void> {
+async function readArchive(
+  file: Opened,
+  pieces: Pieces,
+  options: ReadOptions,
+  results: ReadFile[],
+): Promise<void> {
   const issues: Issue[] = [];
   const containers: FormatId[] = [...file.containers, 'tar'];
   let entries = 0;
   for await (const entry of readTar(pieces, file.path, (issue) => issues.push(issue))) {
     if (options.signal?.aborted) break;
     entries++;
-    await readOne({ path: entry.path, from: file.path, containers, size: entry.size, pieces: entry.pieces }, options, results);
+    await readOne(
+      { path: entry.path, from: file.path, containers, size: entry.size, pieces: entry.pieces },
+      options,
+      results,
+    );
   }
   if (entries === 0 && issues.length === 0) issues.push(createIssue('error', 'tar.empty', file.path));
   if (issues.length > 0) {
-    results.push({ path: file.path, from: file.path, containers: file.containers, bytes: file.size, format: 'tar', issues });
+    results.push({
+      path: file.path,
+      from: file.path,
+      containers: file.containers,
+      bytes: file.size,
+      format: 'tar',
+      issues,
+    });
   }
 }
 

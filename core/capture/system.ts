@@ -44,9 +44,15 @@ export function assembleDrop(files: readonly ReadFile[]): ReadDrop {
   const indexes = assembleIndexes(files);
   const where = files[0]?.from ?? '';
   if (systems.length > 1) {
-    issues.push(createIssue('note', 'drop.severalSystems', where, { count: systems.length, names: systems.map(nameOfSystem).join(', ') }));
+    issues.push(
+      createIssue('note', 'drop.severalSystems', where, {
+        count: systems.length,
+        names: systems.map(nameOfSystem).join(', '),
+      }),
+    );
   }
-  if (systems.length === 0 && indexes.length === 0) issues.push(createIssue('error', 'drop.nothing', where, { files: files.length }));
+  if (systems.length === 0 && indexes.length === 0)
+    issues.push(createIssue('error', 'drop.nothing', where, { files: files.length }));
   return { files, systems, indexes, issues };
 }
 
@@ -104,7 +110,13 @@ function identitiesOf(files: readonly ReadFile[]): Map<string, string> {
   const found = new Map<string, string>();
   for (const { content } of files) {
     if (content?.type !== 'osRelease') continue;
-    const { ID = '', VERSION_ID = '', BUILD_ID = '', NAME = '', PRETTY_NAME = NAME } = content.osRelease.fields;
+    const {
+      ID = '',
+      VERSION_ID = '',
+      BUILD_ID = '',
+      NAME = '',
+      PRETTY_NAME = NAME,
+    } = content.osRelease.fields;
     found.set([ID || NAME, VERSION_ID, BUILD_ID].join('\n'), PRETTY_NAME);
   }
   return found;
@@ -123,12 +135,16 @@ function assembleSystem(root: string, files: readonly ReadFile[]): ReadSystem {
 }
 
 function assembleIndexes(files: readonly ReadFile[]): ReadIndex[] {
-  const releases = files.flatMap((file) => (file.content?.type === 'release' ? [{ file, release: file.content.release }] : []));
+  const releases = files.flatMap((file) =>
+    file.content?.type === 'release' ? [{ file, release: file.content.release }] : [],
+  );
   return files.flatMap((file): ReadIndex[] => {
     if (file.content?.type !== 'packages' || file.content.list.role !== 'index') return [];
     const release = nearestRelease(file.path, releases)?.release;
     const name = release ? release.suite || release.codename : nameFromPath(file.path);
-    return [{ path: file.path, name: release?.codename || name, packages: file.content.list.packages, release }];
+    return [
+      { path: file.path, name: release?.codename || name, packages: file.content.list.packages, release },
+    ];
   });
 }
 
@@ -143,5 +159,11 @@ function nearestRelease(path: string, releases: readonly { file: ReadFile; relea
 /** `…_dists_SUITE_…_Packages` and `dists/SUITE/…/Packages` name the suite; else the file's name does. */
 function nameFromPath(path: string): string {
   const suite = /dists[_/](.+?)[_/][^_/]+[_/]binary-/.exec(path)?.[1];
-  return suite ?? path.split('/').pop()!.replace(/\.(xz|gz|zst|lz4|txt)$/, '');
+  return (
+    suite ??
+    path
+      .split('/')
+      .pop()!
+      .replace(/\.(xz|gz|zst|lz4|txt)$/, '')
+  );
 }

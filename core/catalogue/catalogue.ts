@@ -4,7 +4,14 @@
  */
 import type { Diff } from './diff.ts';
 import { createPagedMap, type PagedMap } from './pagedMap.ts';
-import { KIND_NAMES, kindOf, referencesOf, type AnyRecord, type KindName, type RecordTypes } from './recordKinds.ts';
+import {
+  KIND_NAMES,
+  kindOf,
+  referencesOf,
+  type AnyRecord,
+  type KindName,
+  type RecordTypes,
+} from './recordKinds.ts';
 import type { RecordId } from './recordKind.ts';
 
 /** Pages per kind: about 400 records a page at 200,000 readings. Saved data depends on it. */
@@ -28,17 +35,28 @@ export function findRecord(catalogue: Catalogue, id: RecordId): AnyRecord | unde
 }
 
 /** The record of a kind with this id, or undefined; an id of another kind gives undefined as well. */
-export function recordOf<K extends KindName>(catalogue: Catalogue, kind: K, id: RecordId): RecordTypes[K] | undefined {
+export function recordOf<K extends KindName>(
+  catalogue: Catalogue,
+  kind: K,
+  id: RecordId,
+): RecordTypes[K] | undefined {
   return catalogue.records[kind].get(id);
 }
 
 /** All records of a kind, in no particular order. */
-export function recordsOf<K extends KindName>(catalogue: Catalogue, kind: K): IterableIterator<RecordTypes[K]> {
+export function recordsOf<K extends KindName>(
+  catalogue: Catalogue,
+  kind: K,
+): IterableIterator<RecordTypes[K]> {
   return catalogue.records[kind].values();
 }
 
 /** The records of a kind that point to an id: the readings of a release, the releases of a distribution. */
-export function recordsPointingTo<K extends KindName>(catalogue: Catalogue, id: RecordId, kind: K): RecordTypes[K][] {
+export function recordsPointingTo<K extends KindName>(
+  catalogue: Catalogue,
+  id: RecordId,
+  kind: K,
+): RecordTypes[K][] {
   const found: RecordTypes[K][] = [];
   for (const pointer of catalogue.pointers.get(id) ?? []) {
     const record = catalogue.records[kind].get(pointer);
@@ -59,7 +77,9 @@ export function applyDiff(catalogue: Catalogue, diff: Diff): Catalogue {
     const kind = kindOf(id);
     const present = catalogue.records[kind].get(id);
     if (!present !== !before) {
-      throw new Error(`catalogue: diff expects "${id}" ${before ? 'to be there' : 'to be absent'}, and it is not so`);
+      throw new Error(
+        `catalogue: diff expects "${id}" ${before ? 'to be there' : 'to be absent'}, and it is not so`,
+      );
     }
     let changes = byKind.get(kind);
     if (!changes) byKind.set(kind, (changes = []));
@@ -82,6 +102,8 @@ export function applyDiff(catalogue: Catalogue, diff: Diff): Catalogue {
   for (const [kind, changes] of byKind) records[kind] = records[kind].with(changes);
   return {
     records: records as unknown as Catalogue['records'],
-    pointers: catalogue.pointers.with([...pointers].map(([id, set]) => [id, set.size ? set : undefined] as const)),
+    pointers: catalogue.pointers.with(
+      [...pointers].map(([id, set]) => [id, set.size ? set : undefined] as const),
+    ),
   };
 }

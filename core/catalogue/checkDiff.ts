@@ -10,12 +10,20 @@ import { KIND_NAMES, RECORD_KINDS, referencesOf, type AnyRecord } from './record
 /** The issues that forbid a diff; none means it may be applied. */
 export function checkDiff(catalogue: Catalogue, diff: Diff): Issue[] {
   const issues: Issue[] = [];
-  const records: AnyRecord[] = [...Object.values(diff.added), ...Object.values(diff.changed).map(([, after]) => after)];
+  const records: AnyRecord[] = [
+    ...Object.values(diff.added),
+    ...Object.values(diff.changed).map(([, after]) => after),
+  ];
   for (const record of records) {
     const checked = RECORD_KINDS[record.kind].schema.safeParse(record);
     if (!checked.success) {
       const first = checked.error.issues[0];
-      issues.push(createIssue('error', 'record.invalid', record.id, { field: first.path.join('.'), reason: first.message }));
+      issues.push(
+        createIssue('error', 'record.invalid', record.id, {
+          field: first.path.join('.'),
+          reason: first.message,
+        }),
+      );
     }
     for (const target of referencesOf(record)) {
       const there = target in diff.added || (findRecord(catalogue, target) && !(target in diff.removed));

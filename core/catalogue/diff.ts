@@ -80,7 +80,8 @@ export function reverseDiff(diff: Diff): Diff {
 
 function equalRecords(a: unknown, b: unknown): boolean {
   if (a === b) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || !a || !b || Array.isArray(a) !== Array.isArray(b)) return false;
+  if (typeof a !== 'object' || typeof b !== 'object' || !a || !b || Array.isArray(a) !== Array.isArray(b))
+    return false;
   const x = a as Record<string, unknown>;
   const y = b as Record<string, unknown>;
   const keys = new Set([...Object.keys(x), ...Object.keys(y)]);

@@ -18,7 +18,8 @@ export interface History {
 }
 
 /** A step through the history: `do` records an edit, `undo` and `redo` move over one. */
-export type HistoryStep = { readonly type: 'do'; readonly edit: Edit } | { readonly type: 'undo' } | { readonly type: 'redo' };
+export type HistoryStep =
+  { readonly type: 'do'; readonly edit: Edit } | { readonly type: 'undo' } | { readonly type: 'redo' };
 
 /** How many edits can be undone; older ones are dropped from the history, not from the catalogue. */
 export const HISTORY_LIMIT = 200;

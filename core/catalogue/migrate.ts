@@ -13,13 +13,19 @@ export type Versions = Readonly<Partial<Record<string, number>>>;
 type AnyKind = RecordKind<string, z.ZodType>;
 
 /** Issues that forbid reading data of these versions: `schema.newer`, `schema.unknownKind`. */
-export function checkVersions(versions: Versions, where: string, kinds: Record<string, AnyKind> = RECORD_KINDS as never): Issue[] {
+export function checkVersions(
+  versions: Versions,
+  where: string,
+  kinds: Record<string, AnyKind> = RECORD_KINDS as never,
+): Issue[] {
   const issues: Issue[] = [];
   for (const [name, version] of Object.entries(versions)) {
     const kind = kinds[name];
     if (!kind) issues.push(createIssue('error', 'schema.unknownKind', where, { kind: name }));
     else if (version! > kind.version) {
-      issues.push(createIssue('error', 'schema.newer', where, { kind: name, version: version!, known: kind.version }));
+      issues.push(
+        createIssue('error', 'schema.newer', where, { kind: name, version: version!, known: kind.version }),
+      );
     }
   }
   return issues;
@@ -44,7 +50,10 @@ export function migrateRecord(
   const checked = kind.schema.safeParse(steps.reduce((value, step) => step(value), data));
   if (checked.success) return checked.data as AnyRecord;
   const first = checked.error.issues[0];
-  return createIssue('error', 'record.invalid', label, { field: first.path.join('.'), reason: first.message });
+  return createIssue('error', 'record.invalid', label, {
+    field: first.path.join('.'),
+    reason: first.message,
+  });
 }
 
 /** True if a value is an issue rather than a record. */

@@ -47,7 +47,13 @@ const schema = z.strictObject({
   conditions: conditionsSchema.default({}),
   /** For a capture: the files it was read from. */
   files: z
-    .array(z.strictObject({ path: z.string().max(4000), format: z.string().max(60), bytes: z.number().nonnegative() }))
+    .array(
+      z.strictObject({
+        path: z.string().max(4000),
+        format: z.string().max(60),
+        bytes: z.number().nonnegative(),
+      }),
+    )
     .default([]),
   note: textSchema.default(''),
 });

@@ -33,5 +33,7 @@ function equalTo(candidate: RankedCandidate): string {
 
 function next(answer: BaseAnswer, candidates: readonly RankedCandidate[]): string {
   const second = candidates.find(({ name }) => name !== answer.base);
-  return second ? `; next best is ${second.name} with ${formatShare(second.counts.same, second.counts.installed)}` : '; no other candidate was at hand';
+  return second
+    ? `; next best is ${second.name} with ${formatShare(second.counts.same, second.counts.installed)}`
+    : '; no other candidate was at hand';
 }

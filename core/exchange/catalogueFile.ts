@@ -44,9 +44,16 @@ const envelopeSchema = z.looseObject({
 });
 
 /** Writes a catalogue; `exported` is the time of writing (ISO 8601). Records stand in a fixed order. */
-export function formatCatalogueFile({ catalogue, packages }: CatalogueWithPackages, exported: string): string {
-  const records = KIND_NAMES.flatMap((kind) => [...recordsOf(catalogue, kind)].sort((a, b) => (a.id < b.id ? -1 : 1)));
-  const lists = [...packages].sort(([a], [b]) => (a < b ? -1 : 1)).map(([id, bytes]) => [id, toBase64(zlibSync(bytes))]);
+export function formatCatalogueFile(
+  { catalogue, packages }: CatalogueWithPackages,
+  exported: string,
+): string {
+  const records = KIND_NAMES.flatMap((kind) =>
+    [...recordsOf(catalogue, kind)].sort((a, b) => (a.id < b.id ? -1 : 1)),
+  );
+  const lists = [...packages]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([id, bytes]) => [id, toBase64(zlibSync(bytes))]);
   const head = { format: FILE_FORMAT, versions: CURRENT_VERSIONS, exported };
   const lines = records.map((record) => JSON.stringify(record));
   return `${JSON.stringify(head).slice(0, -1)},"records":[\n${lines.join(',\n')}\n],"packages":${JSON.stringify(Object.fromEntries(lists))}}\n`;
@@ -61,7 +68,11 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
   try {
     raw = JSON.parse(text);
   } catch (error) {
-    return failure(createIssue('error', 'export.notJson', where, { reason: error instanceof Error ? error.message : String(error) }));
+    return failure(
+      createIssue('error', 'export.notJson', where, {
+        reason: error instanceof Error ? error.message : String(error),
+      }),
+    );
   }
   const envelope = envelopeSchema.safeParse(raw);
   if (!envelope.success) return failure(createIssue('error', 'export.notOurs', where));
@@ -74,7 +85,10 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
   return success({ catalogue: catalogue.value, packages: lists.packages }, lists.issues);
 }
 
-function catalogueOf(records: readonly unknown[], versions: Readonly<Record<string, number>>): Result<Catalogue> {
+function catalogueOf(
+  records: readonly unknown[],
+  versions: Readonly<Record<string, number>>,
+): Result<Catalogue> {
   const issues: Issue[] = [];
   const byId = new Map<RecordId, AnyRecord>();
   records.forEach((raw, index) => {
@@ -90,7 +104,10 @@ function catalogueOf(records: readonly unknown[], versions: Readonly<Record<stri
   return dangling.length > 0 ? failure(...dangling.slice(0, 20)) : success(applyDiff(empty, diff));
 }
 
-function readPackages(packed: Readonly<Record<string, string>>): { packages: Map<RecordId, Uint8Array>; issues: Issue[] } {
+function readPackages(packed: Readonly<Record<string, string>>): {
+  packages: Map<RecordId, Uint8Array>;
+  issues: Issue[];
+} {
   const packages = new Map<RecordId, Uint8Array>();
   const issues: Issue[] = [];
   for (const [id, text] of Object.entries(packed)) {

@@ -23,7 +23,9 @@ class Footnotes {
   }
 
   list(catalogue: Catalogue): string[] {
-    return [...this.#numbers].map(([id, number]) => `[^${number}]: ${wordSource(recordOf(catalogue, 'source', id))}`);
+    return [...this.#numbers].map(
+      ([id, number]) => `[^${number}]: ${wordSource(recordOf(catalogue, 'source', id))}`,
+    );
   }
 }
 
@@ -38,15 +40,21 @@ export function formatDossierMarkdown(catalogue: Catalogue, release: RecordId, d
   const lines = [
     `# ${escape(nameOf(catalogue, release))}`,
     '',
-    escape(wordChain(catalogue, layers)) + (link ? link.sources.map((id) => notes.cite(id)).join('') || notes.cite(undefined) : ''),
+    escape(wordChain(catalogue, layers)) +
+      (link ? link.sources.map((id) => notes.cite(id)).join('') || notes.cite(undefined) : ''),
     '',
   ];
-  if (comparison) lines.push(escape(wordComparison(catalogue, comparison)) + notes.cite(comparison.source), '');
+  if (comparison)
+    lines.push(escape(wordComparison(catalogue, comparison)) + notes.cite(comparison.source), '');
   lines.push('## What it changes', '');
   if (changes.length === 0) lines.push('No change is recorded.', '');
   else {
-    const own = (key: string) => table.rows.find(({ fact }) => fact.key === key)!.cells.at(-1)!.inForce?.source;
-    lines.push(...changes.map((change) => `- ${escape(wordChange(change))}${notes.cite(own(change.fact.key))}`), '');
+    const own = (key: string) =>
+      table.rows.find(({ fact }) => fact.key === key)!.cells.at(-1)!.inForce?.source;
+    lines.push(
+      ...changes.map((change) => `- ${escape(wordChange(change))}${notes.cite(own(change.fact.key))}`),
+      '',
+    );
   }
   lines.push(...areaTables(catalogue, table, notes), '## Sources', '', ...notes.list(catalogue), '');
   return lines.join('\n');
@@ -55,14 +63,19 @@ export function formatDossierMarkdown(catalogue: Catalogue, release: RecordId, d
 function areaTables(catalogue: Catalogue, table: LayerTable, notes: Footnotes): string[] {
   const names = table.layers.map(({ id }) => escape(nameOf(catalogue, id)));
   return AREAS.flatMap(({ id, label }) => {
-    const rows = table.rows.filter(({ fact, cells }) => fact.area === id && cells.some(({ state }) => state !== 'notLookedAt'));
+    const rows = table.rows.filter(
+      ({ fact, cells }) => fact.area === id && cells.some(({ state }) => state !== 'notLookedAt'),
+    );
     if (rows.length === 0) return [];
     return [
       `## ${label}`,
       '',
       `| | ${names.join(' | ')} |`,
       `|---${'|---'.repeat(names.length)}|`,
-      ...rows.map((row) => `| ${row.fact.label} | ${row.cells.map((cell) => cellText(row.fact, cell, notes)).join(' | ')} |`),
+      ...rows.map(
+        (row) =>
+          `| ${row.fact.label} | ${row.cells.map((cell) => cellText(row.fact, cell, notes)).join(' | ')} |`,
+      ),
       '',
     ];
   });

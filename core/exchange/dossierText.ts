@@ -12,9 +12,11 @@ export function wordChain(catalogue: Catalogue, layers: readonly Layer[]): strin
   const name = nameOf(catalogue, top.id);
   if (!top.link) return `${name} stands on no base that is recorded.`;
   const steps: string[] = [];
-  for (let layer: Layer | undefined = top; layer?.link; ) {
+  for (let layer: Layer | undefined = top; layer?.link;) {
     const { relation, base }: { relation: string; base: string } = layer.link;
-    steps.push(`${relation === 'flavour of' ? 'is a flavour of' : relation === 'forked from' ? 'was forked from' : relation} ${nameOf(catalogue, base)}`);
+    steps.push(
+      `${relation === 'flavour of' ? 'is a flavour of' : relation === 'forked from' ? 'was forked from' : relation} ${nameOf(catalogue, base)}`,
+    );
     layer = layers.find(({ id }) => id === base);
   }
   return `${name} ${steps.join(', which ')}.`;
@@ -24,7 +26,12 @@ export function wordChain(catalogue: Catalogue, layers: readonly Layer[]): strin
 export function wordComparison(catalogue: Catalogue, comparison: Comparison): string {
   const { counts } = comparison;
   const share = formatShare(counts.same, counts.installed);
-  const own = counts.own === 0 ? 'none is its own' : counts.own === 1 ? '1 is its own' : `${formatCount(counts.own)} are its own`;
+  const own =
+    counts.own === 0
+      ? 'none is its own'
+      : counts.own === 1
+        ? '1 is its own'
+        : `${formatCount(counts.own)} are its own`;
   return `${share} of ${formatNumberOf(counts.installed, 'package')} equal ${nameOf(catalogue, comparison.base)}; ${own}.`;
 }
 

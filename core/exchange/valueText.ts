@@ -36,7 +36,11 @@ export function formatShare(part: number, whole: number): string {
 }
 
 /** The classes of a comparison in reading order, with their labels. */
-export const CLASS_LABELS: readonly { readonly id: Exclude<keyof PackageCounts, 'installed'>; readonly label: string; readonly means: string }[] = [
+export const CLASS_LABELS: readonly {
+  readonly id: Exclude<keyof PackageCounts, 'installed'>;
+  readonly label: string;
+  readonly means: string;
+}[] = [
   { id: 'same', label: 'same', means: 'equal version' },
   { id: 'rebuilt', label: 'rebuilt', means: 'same source version, built again' },
   { id: 'patched', label: 'patched', means: "same upstream version, the derivative's own revision" },

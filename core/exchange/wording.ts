@@ -12,59 +12,77 @@ const megabytes = (bytes: string | number) => `${Math.round(Number(bytes) / 1_00
 const WORDINGS: Readonly<Record<string, Wording>> = {
   // files
   'file.empty': () => 'The file is empty. Nothing was read; collect it again if it should have contents.',
-  'file.binary': () => 'A binary file of no format that is read here. It was left out; leave it out of the drop.',
+  'file.binary': () =>
+    'A binary file of no format that is read here. It was left out; leave it out of the drop.',
   'file.unknown': () => 'Not recognised by its content. It was left out; nothing else is affected.',
-  'file.unreadable': ({ reason }) => `Could not be read (${reason}). Check that it is there and readable, then drop it again.`,
-  'file.nested': ({ limit }) => `Archives within archives more than ${limit} deep. Unpack it and drop what is inside.`,
-  'file.tooLong': ({ limit }) => `Longer than ${megabytes(limit)} for a text of this kind; only its beginning was read.`,
+  'file.unreadable': ({ reason }) =>
+    `Could not be read (${reason}). Check that it is there and readable, then drop it again.`,
+  'file.nested': ({ limit }) =>
+    `Archives within archives more than ${limit} deep. Unpack it and drop what is inside.`,
+  'file.tooLong': ({ limit }) =>
+    `Longer than ${megabytes(limit)} for a text of this kind; only its beginning was read.`,
   'compressed.truncated': ({ format, bytes }) =>
     `The ${format} file ends too early; what came before (${formatCount(Number(bytes))} bytes unpacked) was kept. Fetch the file again for the rest.`,
   'compressed.damaged': ({ format, bytes, reason }) =>
     `The ${format} file is damaged (${reason}); ${formatCount(Number(bytes))} bytes before the damage were kept. Fetch the file again.`,
   'compressed.tooLarge': ({ format, limit }) =>
     `The ${format} file unpacks to more than ${megabytes(limit)}; reading stopped there. Unpack it by hand if it is what you expect.`,
-  'tar.damaged': ({ reason }) => `The archive is cut off or damaged (${reason}); the files before the damage were kept.`,
+  'tar.damaged': ({ reason }) =>
+    `The archive is cut off or damaged (${reason}); the files before the damage were kept.`,
   'tar.empty': () => 'The archive holds no files. Make it again from the root of the system.',
   // formats
-  'deb822.broken': ({ line }) => `Line ${line} is no field of a stanza; that stanza was left out, the others were kept.`,
-  'deb822.incomplete': ({ line }) => `The stanza at line ${line} lacks its package name or version; it was left out.`,
+  'deb822.broken': ({ line }) =>
+    `Line ${line} is no field of a stanza; that stanza was left out, the others were kept.`,
+  'deb822.incomplete': ({ line }) =>
+    `The stanza at line ${line} lacks its package name or version; it was left out.`,
   'deb822.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
   'osRelease.line': ({ line }) => `Line ${line} is no assignment; it was skipped.`,
   'aptSources.line': ({ line }) => `Line ${line} is no source; it was skipped.`,
-  'aptSources.stanza': ({ line }) => `The stanza at line ${line} lacks Types, URIs or Suites; it was skipped.`,
+  'aptSources.stanza': ({ line }) =>
+    `The stanza at line ${line} lacks Types, URIs or Suites; it was skipped.`,
   'snapshot.damaged': () => 'The stored package list is damaged. Read its index again.',
   // the drop as a whole
   'drop.nothing': ({ files }) =>
     `None of ${files === 1 ? 'the file' : `${files} files`} tells of a system or a repository. Drop /etc/os-release, /etc/apt and /var/lib/dpkg/status of a system, or a Packages index.`,
-  'drop.severalSystems': ({ count, names }) => `${count} systems in one drop (${names}). Each is shown apart; choose the one to place.`,
+  'drop.severalSystems': ({ count, names }) =>
+    `${count} systems in one drop (${names}). Each is shown apart; choose the one to place.`,
   'drop.mixed': ({ names }) =>
     `Files of several systems lie in one folder (${names}), so it cannot be told which belong together. Each package database stands alone here; drop each system in a folder of its own.`,
   // evidence
   'evidence.sourcesAgree': ({ base }) => `The configured repositories name ${base} too.`,
-  'evidence.sourcesContradict': ({ base, named }) => `The packages come from ${base}, but the configured repositories name ${named}.`,
-  'evidence.sourcesUnsupported': ({ named }) => `The configured repositories name ${named}, but the packages do not bear that out.`,
-  'evidence.nameContradicts': ({ base, named }) => `The identification file claims ${named}, the packages come from ${base}.`,
+  'evidence.sourcesContradict': ({ base, named }) =>
+    `The packages come from ${base}, but the configured repositories name ${named}.`,
+  'evidence.sourcesUnsupported': ({ named }) =>
+    `The configured repositories name ${named}, but the packages do not bear that out.`,
+  'evidence.nameContradicts': ({ base, named }) =>
+    `The identification file claims ${named}, the packages come from ${base}.`,
   // catalogue
   'record.invalid': ({ field, reason }, where) => `${where}: the field "${field}" is not valid (${reason}).`,
   'record.dangling': ({ target }, where) => `${where} points to ${target}, which does not exist.`,
   'record.needed': ({ by }, where) => `${where} cannot be removed alone: ${by} needs it.`,
   'record.unknownKind': ({ kind }, where) => `${where} is a record of an unknown kind "${kind}".`,
   'record.twice': (_params, where) => `${where} stands twice in the file.`,
-  'value.invalid': ({ text, expected }, where) => `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
+  'value.invalid': ({ text, expected }, where) =>
+    `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'link.self': () => 'A distribution cannot be its own base.',
   'link.dates': ({ since, until }) => `The link would end (${until}) before it begins (${since}).`,
   'link.cycle': ({ path }) => `That would make a circle of bases: ${path}. End one of these links first.`,
   // catalogue files
-  'export.notJson': ({ reason }, where) => `${where} is not a complete JSON file (${reason}). Nothing was imported; fetch or export the file again.`,
-  'export.notOurs': (_params, where) => `${where} is JSON, but not a catalogue of this program. Nothing was imported.`,
-  'export.packages': ({ snapshot }) => `The package list of ${snapshot} in the file is damaged; its head was kept.`,
+  'export.notJson': ({ reason }, where) =>
+    `${where} is not a complete JSON file (${reason}). Nothing was imported; fetch or export the file again.`,
+  'export.notOurs': (_params, where) =>
+    `${where} is JSON, but not a catalogue of this program. Nothing was imported.`,
+  'export.packages': ({ snapshot }) =>
+    `The package list of ${snapshot} in the file is damaged; its head was kept.`,
   'schema.newer': ({ kind, version, known }, where) =>
     `${where} was written by a newer version of the program (${kind} ${version}, known here up to ${known}). Nothing was imported; update the program and try again.`,
   'schema.unknownKind': ({ kind }, where) =>
     `${where} holds records of a kind this version does not know (${kind}). Nothing was imported; update the program and try again.`,
   // storage
-  'storage.lost': ({ count }) => `${count} saved parts could not be read and were set aside; the rest was loaded.`,
-  'storage.failed': ({ reason }) => `Saving failed (${reason}). Your work is still in this window: export the catalogue now.`,
+  'storage.lost': ({ count }) =>
+    `${count} saved parts could not be read and were set aside; the rest was loaded.`,
+  'storage.failed': ({ reason }) =>
+    `Saving failed (${reason}). Your work is still in this window: export the catalogue now.`,
   'sample.absent': () => 'The sample is not there. Run the build once more and reload.',
 };
 

@@ -26,7 +26,11 @@ export interface AptSources {
 }
 
 /** One-line option names (`arch`) and what deb822 calls them. */
-const OPTION_NAMES: Readonly<Record<string, string>> = { arch: 'architectures', lang: 'languages', target: 'targets' };
+const OPTION_NAMES: Readonly<Record<string, string>> = {
+  arch: 'architectures',
+  lang: 'languages',
+  target: 'targets',
+};
 
 /** Reads the one-line form. A commented-out source is given with `enabled: false`. Never throws. */
 export function parseAptSourcesList(text: string, where: string): AptSources {
@@ -54,7 +58,15 @@ function parseSourceLine(line: string, number: number, enabled: boolean): AptSou
     if (!name) return null;
     options[OPTION_NAMES[name] ?? name] = value;
   }
-  return { type: match[1] as AptSource['type'], uri: match[3], suite: match[4], components, enabled, options, line: number };
+  return {
+    type: match[1] as AptSource['type'],
+    uri: match[3],
+    suite: match[4],
+    components,
+    enabled,
+    options,
+    line: number,
+  };
 }
 
 /** Reads the deb822 form. A stanza that lacks Types, URIs or Suites is skipped with an issue. Never throws. */
@@ -78,7 +90,8 @@ export function parseAptSourcesDeb822(text: string, where: string): AptSources {
         continue;
       }
       for (const uri of uris) {
-        for (const suite of suites) sources.push({ type, uri, suite, components, enabled, options, line: stanza.line });
+        for (const suite of suites)
+          sources.push({ type, uri, suite, components, enabled, options, line: stanza.line });
       }
     }
   }

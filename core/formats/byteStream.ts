@@ -30,7 +30,8 @@ export async function peekPieces(pieces: Pieces, size: number): Promise<Peeked> 
   async function* replay() {
     try {
       yield* parts;
-      if (!whole) for (let step = await iterator.next(); !step.done; step = await iterator.next()) yield step.value;
+      if (!whole)
+        for (let step = await iterator.next(); !step.done; step = await iterator.next()) yield step.value;
     } finally {
       await iterator.return?.();
     }
@@ -39,7 +40,10 @@ export async function peekPieces(pieces: Pieces, size: number): Promise<Peeked> 
 }
 
 /** Reads a stream to its end, but at most `limit` bytes; `cut` tells that there were more. */
-export async function collectPieces(pieces: Pieces, limit: number): Promise<{ bytes: Uint8Array; cut: boolean }> {
+export async function collectPieces(
+  pieces: Pieces,
+  limit: number,
+): Promise<{ bytes: Uint8Array; cut: boolean }> {
   const parts: Uint8Array[] = [];
   let length = 0;
   for await (const piece of pieces) {

@@ -154,7 +154,7 @@ export class DebPackagesReader {
 
       let word = (colon >> 2) + 1;
       let end = colon;
-      for (const limit = word << 2; end < limit && bytes[end] !== NEWLINE; ) end++;
+      for (const limit = word << 2; end < limit && bytes[end] !== NEWLINE;) end++;
       if (end === word << 2) {
         for (; word < words.length; word++) {
           const x = words[word] ^ 0x0a0a0a0a;

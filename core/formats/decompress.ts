@@ -37,7 +37,12 @@ export function isCompression(format: FormatId): format is Compression {
  * Decompresses. Issues: `compressed.truncated` (the file ends too early), `compressed.damaged`, and
  * `compressed.tooLarge` when it expands beyond `limit` bytes; each with the bytes read until then.
  */
-export function decompress(format: Compression, pieces: Pieces, where: string, limit = EXPANSION_LIMIT): Decompressed {
+export function decompress(
+  format: Compression,
+  pieces: Pieces,
+  where: string,
+  limit = EXPANSION_LIMIT,
+): Decompressed {
   let issue: Issue | undefined;
   async function* run() {
     let length = 0;
@@ -53,7 +58,11 @@ export function decompress(format: Compression, pieces: Pieces, where: string, l
     } catch (error) {
       const reason = error instanceof Error ? error.message : String(error);
       const truncated = /truncat|unexpected end|unexpected eof|EOF/i.test(reason);
-      issue = createIssue('damage', truncated ? 'compressed.truncated' : 'compressed.damaged', where, { format, bytes: length, reason });
+      issue = createIssue('damage', truncated ? 'compressed.truncated' : 'compressed.damaged', where, {
+        format,
+        bytes: length,
+        reason,
+      });
     }
   }
   return { pieces: run(), issue: () => issue };

@@ -49,5 +49,9 @@ export function formatOsRelease(fields: Readonly<Record<string, string>>): strin
 /** True if a text is an identification file: an `ID` or `NAME`, and nothing but assignments. */
 export function isOsRelease(text: string): boolean {
   const { fields, issues } = parseOsRelease(text, '');
-  return ('ID' in fields || 'PRETTY_NAME' in fields) && 'NAME' in fields && issues.length * 4 <= Object.keys(fields).length;
+  return (
+    ('ID' in fields || 'PRETTY_NAME' in fields) &&
+    'NAME' in fields &&
+    issues.length * 4 <= Object.keys(fields).length
+  );
 }

@@ -42,7 +42,10 @@ export class PackageColumnsBuilder {
   readonly strings = new StringTableBuilder();
   #capacity = INITIAL_ROWS;
   #size = 0;
-  #columns = Object.fromEntries(COLUMN_NAMES.map((name) => [name, new Uint32Array(INITIAL_ROWS)])) as Record<ColumnName, Uint32Array>;
+  #columns = Object.fromEntries(COLUMN_NAMES.map((name) => [name, new Uint32Array(INITIAL_ROWS)])) as Record<
+    ColumnName,
+    Uint32Array
+  >;
   #removed = new Uint8Array(INITIAL_ROWS);
 
   constructor(readonly family: Family) {}
@@ -74,7 +77,9 @@ export class PackageColumnsBuilder {
   }
 
   finish(): PackageColumns {
-    const columns = Object.fromEntries(COLUMN_NAMES.map((name) => [name, this.#columns[name].slice(0, this.#size)]));
+    const columns = Object.fromEntries(
+      COLUMN_NAMES.map((name) => [name, this.#columns[name].slice(0, this.#size)]),
+    );
     return {
       family: this.family,
       size: this.#size,
@@ -110,7 +115,9 @@ export function createPackageColumns(family: Family, rows: Iterable<Partial<Pack
 /** The package in row `index`, as texts; source and source version are filled in. */
 export function packageRow(list: PackageColumns, index: number): PackageRow {
   const texts = list.table.texts();
-  const row = Object.fromEntries(COLUMN_NAMES.map((name) => [name, texts[list.columns[name][index]]])) as Record<ColumnName, string>;
+  const row = Object.fromEntries(
+    COLUMN_NAMES.map((name) => [name, texts[list.columns[name][index]]]),
+  ) as Record<ColumnName, string>;
   return {
     ...row,
     source: row.source || row.name,

@@ -55,7 +55,10 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
   { id: 'deb-release', test: isDebRelease },
   { id: 'dpkg-status', test: (text) => isPackageList(text) && /^Status: *\S+ +\S+ +\S+/m.test(text) },
   { id: 'deb-packages', test: isPackageList },
-  { id: 'apt-sources-deb822', test: (text) => /^Types: *(deb|deb-src)\b/m.test(text) && /^(URIs|Suites):/m.test(text) },
+  {
+    id: 'apt-sources-deb822',
+    test: (text) => /^Types: *(deb|deb-src)\b/m.test(text) && /^(URIs|Suites):/m.test(text),
+  },
   { id: 'apt-sources-list', test: isSourcesList },
   { id: 'os-release', test: isOsRelease },
 ];
@@ -71,7 +74,9 @@ export function recogniseFormat(head: Uint8Array, whole: boolean): FormatId {
   if (head.includes(0)) return 'binary';
   const cut = whole ? head : head.subarray(0, head.lastIndexOf(10) + 1 || head.length);
   const text = new TextDecoder().decode(cut);
-  const odd = [...text.slice(0, 4096)].filter((char) => char === '\ufffd' || (char < ' ' && !'\n\r\t\f'.includes(char)));
+  const odd = [...text.slice(0, 4096)].filter(
+    (char) => char === '\ufffd' || (char < ' ' && !'\n\r\t\f'.includes(char)),
+  );
   if (odd.length * 20 > Math.min(text.length, 4096)) return 'binary';
   if (!text.trim()) return 'empty';
   return TEXTS.find(({ test }) => test(text))?.id ?? 'unknown';
@@ -82,7 +87,11 @@ function isPackageList(text: string): boolean {
 }
 
 function isDebRelease(text: string): boolean {
-  return /^(Suite|Codename): *\S/m.test(text) && /^(SHA256|MD5Sum|Architectures|Components):/m.test(text) && !/^Package:/m.test(text);
+  return (
+    /^(Suite|Codename): *\S/m.test(text) &&
+    /^(SHA256|MD5Sum|Architectures|Components):/m.test(text) &&
+    !/^Package:/m.test(text)
+  );
 }
 
 function isSourcesList(text: string): boolean {

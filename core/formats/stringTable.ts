@@ -104,7 +104,8 @@ export class StringTableBuilder {
     const mask = slots.length - 1;
     for (let id = 1; id < this.#count; id++) {
       let hash = 0x811c9dc5;
-      for (let i = this.#ends[id - 1]; i < this.#ends[id]; i++) hash = Math.imul(hash ^ this.#bytes[i], 0x01000193);
+      for (let i = this.#ends[id - 1]; i < this.#ends[id]; i++)
+        hash = Math.imul(hash ^ this.#bytes[i], 0x01000193);
       hash ^= hash >>> 15;
       let slot = hash & mask;
       while (slots[slot] !== 0) slot = (slot + 1) & mask;

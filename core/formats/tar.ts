@@ -14,7 +14,11 @@ export interface TarEntry {
  * The regular files of an archive. A cut-off or damaged archive gives what stands before the damage;
  * `onIssue` is then told `tar.damaged`.
  */
-export async function* readTar(pieces: Pieces, where: string, onIssue: (issue: Issue) => void): AsyncGenerator<TarEntry> {
+export async function* readTar(
+  pieces: Pieces,
+  where: string,
+  onIssue: (issue: Issue) => void,
+): AsyncGenerator<TarEntry> {
   const reader = streamOf(pieces).pipeThrough(createTarDecoder()).getReader();
   let ended = false;
   try {

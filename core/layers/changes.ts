@@ -42,7 +42,9 @@ function changeBetween(fact: FactKey, below: Cell, cell: Cell): Change | null {
   const says = cell.state === 'own' || cell.state === 'none' || cell.state === 'doesNotApply';
   if (!says) return null;
   const elements = diffValues(below.value, cell.value);
-  return elements.length ? { fact, before: below.value, after: cell.value, elements, evidence: cell.evidence } : null;
+  return elements.length
+    ? { fact, before: below.value, after: cell.value, elements, evidence: cell.evidence }
+    : null;
 }
 
 /** The difference of two values, element by element for lists. Undefined means: known to be none. */
@@ -52,7 +54,9 @@ export function diffValues(before: FactValue | undefined, after: FactValue | und
   }
   if (before === undefined) return after === undefined ? [] : [{ kind: 'adds', after: String(after) }];
   if (after === undefined) return [{ kind: 'drops', before: String(before) }];
-  return equalValues(before, after) ? [] : [{ kind: 'replaces', before: String(before), after: String(after) }];
+  return equalValues(before, after)
+    ? []
+    : [{ kind: 'replaces', before: String(before), after: String(after) }];
 }
 
 /** Elements are paired by slot and name; a slot with one element before and after is a replacement. */
@@ -79,7 +83,8 @@ function diffElements(before: readonly Element[], after: readonly Element[]): Ch
 function retuned(before: Element, after: Element): { before: string; after: string } {
   const names = Object.keys({ ...before.settings, ...after.settings });
   const differing = names.filter((name) => before.settings?.[name] !== after.settings?.[name]);
-  const show = ({ name, settings }: Element) => `${name} (${differing.map((key) => settings?.[key] ?? 'not set').join(', ')})`;
+  const show = ({ name, settings }: Element) =>
+    `${name} (${differing.map((key) => settings?.[key] ?? 'not set').join(', ')})`;
   return { before: show(before), after: show(after) };
 }
 
@@ -98,7 +103,9 @@ export interface StripBar {
 export function stripOf(table: LayerTable, index = table.layers.length - 1): StripBar[] {
   const changes = changesOf(table, index);
   return STRIP_AREAS.map(({ id }): StripBar => {
-    const changed = changes.filter(({ fact }) => fact.area === id).reduce((sum, { elements }) => sum + elements.length, 0);
+    const changed = changes
+      .filter(({ fact }) => fact.area === id)
+      .reduce((sum, { elements }) => sum + elements.length, 0);
     const looked = table.rows.filter(({ fact, cells }) => fact.area === id && cells[index]?.inForce).length;
     return { area: id, changed, looked, level: levelOf(changed) };
   });

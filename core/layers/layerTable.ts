@@ -42,9 +42,15 @@ export interface LayerTable {
 }
 
 /** The table of a chain for the given keys (all of the fact sheet by default). */
-export function layerTable(catalogue: Catalogue, layers: readonly Layer[], keys: readonly FactKey[] = FACT_KEYS): LayerTable {
+export function layerTable(
+  catalogue: Catalogue,
+  layers: readonly Layer[],
+  keys: readonly FactKey[] = FACT_KEYS,
+): LayerTable {
   const readings = layers.map((layer) => readingsByKey(catalogue, layer));
-  const released = layers.map((layer) => boundsOf(recordOf(catalogue, 'release', layer.id)?.date ?? '')?.first);
+  const released = layers.map(
+    (layer) => boundsOf(recordOf(catalogue, 'release', layer.id)?.date ?? '')?.first,
+  );
   const rows = keys.map((fact): LayerRow => {
     const cells: Cell[] = [];
     layers.forEach((_, index) => {
@@ -70,7 +76,13 @@ function readingsByKey(catalogue: Catalogue, layer: Layer): Map<string, Reading[
   return byKey;
 }
 
-function cellOf(catalogue: Catalogue, readings: readonly Reading[], released: number | undefined, index: number, below?: Cell): Cell {
+function cellOf(
+  catalogue: Catalogue,
+  readings: readonly Reading[],
+  released: number | undefined,
+  index: number,
+  below?: Cell,
+): Cell {
   const found = valueInForce(catalogue, readings, released);
   const carried = { value: below?.value, absent: below?.absent ?? false, setBy: below?.setBy ?? -1 };
   if (!found) {
@@ -82,7 +94,9 @@ function cellOf(catalogue: Catalogue, readings: readonly Reading[], released: nu
   switch (reading.state) {
     case 'set': {
       const equal = carried.value !== undefined && equalValues(carried.value, reading.value!);
-      return equal ? { state: 'unchanged', ...carried, ...own } : { state: 'own', value: reading.value, absent: false, setBy: index, ...own };
+      return equal
+        ? { state: 'unchanged', ...carried, ...own }
+        : { state: 'own', value: reading.value, absent: false, setBy: index, ...own };
     }
     case 'unchanged':
       return { state: 'unchanged', ...carried, ...own };

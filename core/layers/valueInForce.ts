@@ -29,7 +29,11 @@ export function evidenceOf(catalogue: Catalogue, reading: Reading): Evidence {
  * The reading in force, or null when none is fit: a spoiled reading stays on record, but decides nothing.
  * `released` is the day of the release, if known.
  */
-export function valueInForce(catalogue: Catalogue, readings: readonly Reading[], released?: number): InForce | null {
+export function valueInForce(
+  catalogue: Catalogue,
+  readings: readonly Reading[],
+  released?: number,
+): InForce | null {
   const fit = readings.filter(({ spoiledBy, accepted }) => accepted || spoiledBy.length === 0);
   if (fit.length === 0) return null;
   const ranked = fit
@@ -51,7 +55,8 @@ function saysOf({ state, value }: Reading): string {
 function rankOf(catalogue: Catalogue, reading: Reading, released?: number): number[] {
   const source = reading.source ? recordOf(catalogue, 'source', reading.source) : undefined;
   const day = boundsOf(reading.date ?? source?.date ?? '')?.last;
-  const distance = released === undefined || day === undefined ? Number.MAX_SAFE_INTEGER : Math.abs(day - released);
+  const distance =
+    released === undefined || day === undefined ? Number.MAX_SAFE_INTEGER : Math.abs(day - released);
   const evidence = { seen: 0, claimed: 1, none: 2 }[evidenceOf(catalogue, reading)];
   return [reading.accepted ? 0 : 1, evidence, distance, -(day ?? -Number.MAX_SAFE_INTEGER)];
 }

@@ -83,5 +83,7 @@ export function releasesOf(catalogue: Catalogue, distribution: RecordId) {
 
 /** The release of a distribution that is current on a day: the newest that is not dated after it. */
 export function currentRelease(catalogue: Catalogue, distribution: RecordId, day: number) {
-  return releasesOf(catalogue, distribution).find(({ date }) => !date || (boundsOf(date)?.first ?? -Infinity) <= day);
+  return releasesOf(catalogue, distribution).find(
+    ({ date }) => !date || (boundsOf(date)?.first ?? -Infinity) <= day,
+  );
 }

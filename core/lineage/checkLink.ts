@@ -14,10 +14,15 @@ export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
   const base = distributionOf(catalogue, link.base);
   if (derivative === base) return [createIssue('error', 'link.self', link.id)];
   const days = daysInForce(catalogue, link);
-  if (days.from > days.to) return [createIssue('error', 'link.dates', link.id, { since: link.since ?? '', until: link.until ?? '' })];
+  if (days.from > days.to)
+    return [
+      createIssue('error', 'link.dates', link.id, { since: link.since ?? '', until: link.until ?? '' }),
+    ];
   if (!isLineal(link)) return [];
   const path = pathBetween(catalogue, base, derivative, days, link.id);
-  return path ? [createIssue('error', 'link.cycle', link.id, { path: [derivative, ...path].join(' > ') })] : [];
+  return path
+    ? [createIssue('error', 'link.cycle', link.id, { path: [derivative, ...path].join(' > ') })]
+    : [];
 }
 
 /** A path from one distribution down to another over lineal links that all hold on one common day, or null. */
@@ -36,7 +41,11 @@ function pathBetween(
     list.push({ base: distributionOf(catalogue, link.base), ...daysInForce(catalogue, link) });
     outgoing.set(derivative, list);
   }
-  const walk = (at: RecordId, window: { from: number; to: number }, path: readonly RecordId[]): RecordId[] | null => {
+  const walk = (
+    at: RecordId,
+    window: { from: number; to: number },
+    path: readonly RecordId[],
+  ): RecordId[] | null => {
     if (at === to) return [...path, at];
     if (path.includes(at)) return null;
     for (const edge of outgoing.get(at) ?? []) {

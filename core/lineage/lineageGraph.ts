@@ -49,14 +49,21 @@ export function lineageGraph(catalogue: Catalogue, day: number): LineageGraph {
   const nodes = new Map<RecordId, GraphNode>();
   for (const { id, name } of recordsOf(catalogue, 'distribution')) {
     const path = pathToRoot(id, bases);
-    nodes.set(id, { id, name, bases: bases.get(id) ?? [], root: path[path.length - 1], generation: path.length - 1 });
+    nodes.set(id, {
+      id,
+      name,
+      bases: bases.get(id) ?? [],
+      root: path[path.length - 1],
+      generation: path.length - 1,
+    });
   }
   return { nodes, links: unique };
 }
 
 function pathToRoot(id: RecordId, bases: ReadonlyMap<RecordId, readonly RecordId[]>): RecordId[] {
   const path = [id];
-  for (let base = bases.get(id)?.[0]; base && !path.includes(base); base = bases.get(base)?.[0]) path.push(base);
+  for (let base = bases.get(id)?.[0]; base && !path.includes(base); base = bases.get(base)?.[0])
+    path.push(base);
   return path;
 }
 
@@ -87,9 +94,13 @@ export function newestComparison(catalogue: Catalogue, link: Link): Comparison |
 
 /** Between two distributions one lineal line is enough: the one at the finest level, then the first by order. */
 function dropRepeats(links: readonly GraphLink[]): GraphLink[] {
-  const level = (id: RecordId) => ['release', 'edition', 'distribution'].findIndex((kind) => id.startsWith(`${kind}:`));
+  const level = (id: RecordId) =>
+    ['release', 'edition', 'distribution'].findIndex((kind) => id.startsWith(`${kind}:`));
   const sorted = [...links].sort(
-    (a, b) => level(a.link.derivative) - level(b.link.derivative) || a.link.order - b.link.order || (a.link.id < b.link.id ? -1 : 1),
+    (a, b) =>
+      level(a.link.derivative) - level(b.link.derivative) ||
+      a.link.order - b.link.order ||
+      (a.link.id < b.link.id ? -1 : 1),
   );
   const seen = new Set<string>();
   return sorted.filter(({ derivative, base, kind }) => {

@@ -62,7 +62,9 @@ export function layoutMap(graph: LineageGraph): MapLayout {
 function assignRows(graph: LineageGraph): Map<RecordId, number> {
   const children = new Map<RecordId, RecordId[]>();
   const roots: RecordId[] = [];
-  const byName = [...graph.nodes.values()].sort((a, b) => a.name.localeCompare(b.name, 'en') || (a.id < b.id ? -1 : 1));
+  const byName = [...graph.nodes.values()].sort(
+    (a, b) => a.name.localeCompare(b.name, 'en') || (a.id < b.id ? -1 : 1),
+  );
   for (const node of byName) {
     if (node.generation === 0) roots.push(node.id);
     else children.set(node.bases[0], [...(children.get(node.bases[0]) ?? []), node.id]);
@@ -107,7 +109,9 @@ function layoutBands(links: readonly GraphLink[], plates: ReadonlyMap<RecordId, 
   for (const [base, list] of byBase) {
     const from = plates.get(base);
     if (!from) continue;
-    const ends = list.filter(({ derivative }) => plates.has(derivative)).sort((a, b) => plates.get(a.derivative)!.y - plates.get(b.derivative)!.y);
+    const ends = list
+      .filter(({ derivative }) => plates.has(derivative))
+      .sort((a, b) => plates.get(a.derivative)!.y - plates.get(b.derivative)!.y);
     const widths = ends.map(bandWidth);
     const total = widths.reduce((sum, width) => sum + width, 0);
     const room = PLATE.height - 8;
@@ -117,7 +121,12 @@ function layoutBands(links: readonly GraphLink[], plates: ReadonlyMap<RecordId, 
       const width = widths[index];
       const startY = port + (width * squeeze) / 2;
       port += width * squeeze;
-      bands.push({ link, width, measured: link.comparison !== undefined, path: bandPath(from, plates.get(link.derivative)!, startY) });
+      bands.push({
+        link,
+        width,
+        measured: link.comparison !== undefined,
+        path: bandPath(from, plates.get(link.derivative)!, startY),
+      });
     });
   }
   return bands;
@@ -129,7 +138,8 @@ function bandPath(from: Plate, to: Plate, startY: number): string {
   const endY = to.y + PLATE.height / 2;
   const endX = to.x;
   const gap = PLATE.columnGap;
-  if (to.generation === from.generation + 1) return `M${startX} ${startY} ${curve(startX, startY, endX, endY)}`;
+  if (to.generation === from.generation + 1)
+    return `M${startX} ${startY} ${curve(startX, startY, endX, endY)}`;
   if (to.generation > from.generation) {
     const lane = to.y - PLATE.rowGap / 2;
     return `M${startX} ${startY} ${curve(startX, startY, startX + gap, lane)} H${endX - gap} ${curve(endX - gap, lane, endX, endY)}`;

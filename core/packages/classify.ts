@@ -26,23 +26,39 @@ const REBUILD_SUFFIX = /^\+?(?:b|build|rebuild)\d+$/;
 /** The class of every package of a system next to the offers of one candidate. */
 export function classifyPackages(system: InstalledSet, offers: OfferTable): Classified[] {
   const baseTags = new Set<string>();
-  for (const list of offers) for (const offer of list ?? []) for (const tag of revisionTags(system.family, offer.version)) baseTags.add(tag);
+  for (const list of offers)
+    for (const offer of list ?? [])
+      for (const tag of revisionTags(system.family, offer.version)) baseTags.add(tag);
   return system.packages.map((row, index) => classify(system.family, row, offers[index], baseTags));
 }
 
 /** Counts the classes. */
 export function countClasses(classified: readonly Classified[]): ClassCounts {
-  const counts = { installed: classified.length, same: 0, rebuilt: 0, patched: 0, heldBack: 0, ahead: 0, own: 0 };
+  const counts = {
+    installed: classified.length,
+    same: 0,
+    rebuilt: 0,
+    patched: 0,
+    heldBack: 0,
+    ahead: 0,
+    own: 0,
+  };
   for (const entry of classified) counts[entry.class]++;
   return counts;
 }
 
-function classify(family: Family, row: PackageRow, offers: readonly Offer[] | undefined, baseTags: ReadonlySet<string>): Classified {
+function classify(
+  family: Family,
+  row: PackageRow,
+  offers: readonly Offer[] | undefined,
+  baseTags: ReadonlySet<string>,
+): Classified {
   if (!offers) return { class: 'own', derived: false };
   if (offers.some((offer) => offer.version === row.version)) return { class: 'same', derived: true };
   const rebuilt = offers.some(
     (offer) =>
-      (row.source === offer.source && row.sourceVersion === offer.sourceVersion) || isRebuildOf(row.version, offer.version),
+      (row.source === offer.source && row.sourceVersion === offer.sourceVersion) ||
+      isRebuildOf(row.version, offer.version),
   );
   if (rebuilt) return { class: 'rebuilt', derived: true };
   const mark = patchMark(family, row.version, offers, baseTags);
@@ -64,12 +80,19 @@ function isRebuildOf(installed: string, offered: string): boolean {
  * Whether a version is the base's upstream version with a revision of the derivative's own: `extends` when it
  * continues an offered version (`2.1-3fen1` on `2.1-3`), `own` when it bears a mark unknown in the base.
  */
-function patchMark(family: Family, version: string, offers: readonly Offer[], baseTags: ReadonlySet<string>): 'extends' | 'own' | null {
+function patchMark(
+  family: Family,
+  version: string,
+  offers: readonly Offer[],
+  baseTags: ReadonlySet<string>,
+): 'extends' | 'own' | null {
   const stem = upstreamOf(version);
   const related = offers.filter((offer) => upstreamOf(offer.version) === stem);
   if (related.length === 0) return null;
   if (!revisionTags(family, version).some((tag) => !baseTags.has(tag))) return null;
-  const continues = related.some((offer) => version.startsWith(offer.version) && !/^\d/.test(version.slice(offer.version.length)));
+  const continues = related.some(
+    (offer) => version.startsWith(offer.version) && !/^\d/.test(version.slice(offer.version.length)),
+  );
   return continues ? 'extends' : 'own';
 }
 

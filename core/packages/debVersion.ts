@@ -43,7 +43,14 @@ export function compareDebVersions(a: string, b: string): -1 | 0 | 1 {
   const hyphenB = lastHyphen(b, startB);
   const byUpstream = comparePart(a, startA, hyphenA, b, startB, hyphenB);
   if (byUpstream !== 0) return byUpstream;
-  return comparePart(a, Math.min(hyphenA + 1, a.length), a.length, b, Math.min(hyphenB + 1, b.length), b.length);
+  return comparePart(
+    a,
+    Math.min(hyphenA + 1, a.length),
+    a.length,
+    b,
+    Math.min(hyphenB + 1, b.length),
+    b.length,
+  );
 }
 
 /** Where the upstream version starts: behind `digits:`, else 0. */
@@ -71,7 +78,14 @@ function weight(code: number): number {
 }
 
 /** Compares two stretches, run by run; an empty one equals `0`. */
-function comparePart(a: string, fromA: number, toA: number, b: string, fromB: number, toB: number): -1 | 0 | 1 {
+function comparePart(
+  a: string,
+  fromA: number,
+  toA: number,
+  b: string,
+  fromB: number,
+  toB: number,
+): -1 | 0 | 1 {
   let i = fromA;
   let j = fromB;
   while (i < toA || j < toB) {

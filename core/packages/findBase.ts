@@ -90,12 +90,18 @@ export function findBase(
   };
 }
 
-function rank(candidates: readonly Candidate[], classified: readonly (readonly Classified[])[]): RankedCandidate[] {
+function rank(
+  candidates: readonly Candidate[],
+  classified: readonly (readonly Classified[])[],
+): RankedCandidate[] {
   const weights = evidenceWeights(classified);
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   const ranked = candidates.map(({ name }, index): RankedCandidate => {
     const counts = countClasses(classified[index]);
-    const speaking = weights.reduce((sum, weight, row) => (classified[index][row].derived ? sum + weight : sum), 0);
+    const speaking = weights.reduce(
+      (sum, weight, row) => (classified[index][row].derived ? sum + weight : sum),
+      0,
+    );
     return {
       name,
       counts,
@@ -117,7 +123,11 @@ function evidenceWeights(classified: readonly (readonly Classified[])[]): number
   });
 }
 
-function decide(installed: number, ranked: readonly RankedCandidate[], configured: ReadonlySet<string>): BaseAnswer {
+function decide(
+  installed: number,
+  ranked: readonly RankedCandidate[],
+  configured: ReadonlySet<string>,
+): BaseAnswer {
   const [best] = ranked;
   const none = (reason: BaseReason, more: Partial<BaseAnswer> = {}): BaseAnswer => ({
     base: null,
@@ -135,14 +145,18 @@ function decide(installed: number, ranked: readonly RankedCandidate[], configure
   const duel = strongest && { margin: strongest.margin, rival: strongest.name, telling: strongest.telling };
   const support = supportOf(best);
   if (support < THRESHOLDS.support) return none('tooFew', duel);
-  if (support / knownTo(best) < THRESHOLDS.hold || support / installed < THRESHOLDS.reach) return none('belowThreshold', duel);
+  if (support / knownTo(best) < THRESHOLDS.hold || support / installed < THRESHOLDS.reach)
+    return none('belowThreshold', duel);
   const found = { ...none('found', duel), base: best.name };
   if (!strongest) return { ...found, margin: 1 };
   const { telling } = strongest;
-  if (telling.rival > THRESHOLDS.mixture * (telling.best + telling.rival) && telling.rival >= THRESHOLDS.lead) return none('mixed', duel);
+  if (telling.rival > THRESHOLDS.mixture * (telling.best + telling.rival) && telling.rival >= THRESHOLDS.lead)
+    return none('mixed', duel);
   if (telling.best - telling.rival >= THRESHOLDS.lead) return found;
   const settled = configured.has(best.name) !== configured.has(strongest.name);
-  return settled ? { ...found, base: configured.has(best.name) ? best.name : strongest.name } : none('tooClose', duel);
+  return settled
+    ? { ...found, base: configured.has(best.name) ? best.name : strongest.name }
+    : none('tooClose', duel);
 }
 
 /** How many packages speak for a candidate. */

@@ -56,7 +56,11 @@ export function findOffers(system: InstalledSet, lists: readonly PackageColumns[
       };
       for (const index of wanted) {
         const offers = (table[index] ??= []);
-        if (!offers.some((known) => known.version === offer.version && known.sourceVersion === offer.sourceVersion)) {
+        if (
+          !offers.some(
+            (known) => known.version === offer.version && known.sourceVersion === offer.sourceVersion,
+          )
+        ) {
           offers.push(offer);
         }
       }

@@ -47,7 +47,13 @@ export function unpackColumns(bytes: Uint8Array, where: string): Result<PackageC
   const textBytes = view.getUint32(16, true);
   const family = FAMILIES[view.getUint8(5)];
   const length = HEADER + 4 * texts + 4 * COLUMN_NAMES.length * rows + rows + textBytes;
-  if (view.getUint32(0, true) !== MAGIC || view.getUint8(4) !== VERSION || !family || aligned.length !== length) return damaged;
+  if (
+    view.getUint32(0, true) !== MAGIC ||
+    view.getUint8(4) !== VERSION ||
+    !family ||
+    aligned.length !== length
+  )
+    return damaged;
 
   let offset = aligned.byteOffset + HEADER;
   const next = (count: number) => {
@@ -56,7 +62,10 @@ export function unpackColumns(bytes: Uint8Array, where: string): Result<PackageC
     return column;
   };
   const ends = next(texts);
-  const columns = Object.fromEntries(COLUMN_NAMES.map((name) => [name, next(rows)])) as Record<ColumnName, Uint32Array>;
+  const columns = Object.fromEntries(COLUMN_NAMES.map((name) => [name, next(rows)])) as Record<
+    ColumnName,
+    Uint32Array
+  >;
   const removed = new Uint8Array(aligned.buffer, offset, rows);
   const table = new StringTable(new Uint8Array(aligned.buffer, offset + rows, textBytes), ends);
   return success({ family, size: rows, table, columns, removed });

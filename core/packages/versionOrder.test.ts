@@ -7,11 +7,28 @@ import { VERSION_ORDERS } from './versionOrder.ts';
 
 /** Pieces that make orders stumble: leading zeros, runs beyond 64 bits, empty parts, letters against digits. */
 const piece = fc.constantFrom(
-  ...['0', '1', '9', '10', '007', '18446744073709551616', '99999999999999999999999', 'a', 'b', 'Z', 'rc', 'alpha'],
+  ...[
+    '0',
+    '1',
+    '9',
+    '10',
+    '007',
+    '18446744073709551616',
+    '99999999999999999999999',
+    'a',
+    'b',
+    'Z',
+    'rc',
+    'alpha',
+  ],
   ...['.', '..', '+', '~', '~~', '~rc1', '.0', 'a1', '1a', '+b1', '+dfsg'],
 );
 const body = fc.array(piece, { minLength: 1, maxLength: 7 }).map((parts) => `1${parts.join('')}`);
-const plain = fc.tuple(fc.constantFrom('', '0:', '1:', '12:'), body, fc.constantFrom('', '-1', '-0', '-1.1', '-2~x', '-10'));
+const plain = fc.tuple(
+  fc.constantFrom('', '0:', '1:', '12:'),
+  body,
+  fc.constantFrom('', '-1', '-0', '-1.1', '-2~x', '-10'),
+);
 const debVersion = plain.map((parts) => parts.join(''));
 const caretVersion = fc.tuple(debVersion, fc.constantFrom('', '^', '^1', '^git1', '_x')).map(([a, b]) => {
   const hyphen = a.lastIndexOf('-');
@@ -22,14 +39,21 @@ const caretVersion = fc.tuple(debVersion, fc.constantFrom('', '^', '^1', '^git1'
 function pairs(version: fc.Arbitrary<string>): fc.Arbitrary<[string, string]> {
   const near = fc
     .tuple(version, fc.nat(12), piece)
-    .map(([a, at, part]): [string, string] => [a, a.slice(0, Math.max(1, a.length - at)) + part.replace(/-/g, '')]);
+    .map(([a, at, part]): [string, string] => [
+      a,
+      a.slice(0, Math.max(1, a.length - at)) + part.replace(/-/g, ''),
+    ]);
   return fc.oneof(fc.tuple(version, version), near);
 }
 
 const COUNT = 6000;
 const sample = (version: fc.Arbitrary<string>) => fc.sample(pairs(version), { numRuns: COUNT, seed: 31 });
 
-function disagreements(family: Family, list: readonly (readonly [string, string])[], truth: readonly number[]): string[] {
+function disagreements(
+  family: Family,
+  list: readonly (readonly [string, string])[],
+  truth: readonly number[],
+): string[] {
   expect(truth).toHaveLength(list.length);
   return list.flatMap(([a, b], i) => {
     const ours = VERSION_ORDERS[family](a, b);
@@ -88,7 +112,10 @@ describeWith(['dpkg'], 'against dpkg --compare-versions', () => {
   it('agrees on generated pairs', () => {
     const list = sample(debVersion).slice(0, 2500);
     const script = list
-      .map(([a, b]) => `dpkg --compare-versions '${a}' lt '${b}' && echo -1 || { dpkg --compare-versions '${a}' eq '${b}' && echo 0 || echo 1; }`)
+      .map(
+        ([a, b]) =>
+          `dpkg --compare-versions '${a}' lt '${b}' && echo -1 || { dpkg --compare-versions '${a}' eq '${b}' && echo 0 || echo 1; }`,
+      )
       .join('\n');
     expect(disagreements('deb', list, numbers(run('sh', ['-c', 'sh 2>/dev/null'], script)))).toEqual([]);
   }, 120_000);
@@ -97,7 +124,10 @@ describeWith(['dpkg'], 'against dpkg --compare-versions', () => {
     const versions = run('dpkg-query', ['-W', '-f', '${Version}\\n']).trim().split('\n').sort();
     const list = versions.slice(1).map((version, i) => [versions[i], version] as const);
     const script = list
-      .map(([a, b]) => `dpkg --compare-versions '${a}' lt '${b}' && echo -1 || { dpkg --compare-versions '${a}' eq '${b}' && echo 0 || echo 1; }`)
+      .map(
+        ([a, b]) =>
+          `dpkg --compare-versions '${a}' lt '${b}' && echo -1 || { dpkg --compare-versions '${a}' eq '${b}' && echo 0 || echo 1; }`,
+      )
       .join('\n');
     expect(list.length).toBeGreaterThan(50);
     expect(disagreements('deb', list, numbers(run('sh', ['-c', 'sh 2>/dev/null'], script)))).toEqual([]);
@@ -107,7 +137,9 @@ describeWith(['dpkg'], 'against dpkg --compare-versions', () => {
 describeWith(['vercmp'], 'against vercmp', () => {
   it('agrees on generated pairs', () => {
     const list = sample(debVersion);
-    const truth = inBatches(list, 1000, (batch) => numbers(run('sh', [], batch.map(([a, b]) => `vercmp '${a}' '${b}'`).join('\n'))));
+    const truth = inBatches(list, 1000, (batch) =>
+      numbers(run('sh', [], batch.map(([a, b]) => `vercmp '${a}' '${b}'`).join('\n'))),
+    );
     expect(disagreements('alpm', list, truth)).toEqual([]);
   }, 120_000);
 });
@@ -117,7 +149,9 @@ describeWith(['rpm'], "against rpm's own comparison", () => {
     const list = sample(caretVersion);
     const truth = inBatches(list, 500, (batch) => {
       const calls = batch.map(([a, b]) => `print(rpm.vercmp("${a}","${b}"), "\\n")`).join(' ');
-      return run('rpm', ['--eval', `%{lua:${calls}}`]).match(/-?\d+/g)!.map(Number);
+      return run('rpm', ['--eval', `%{lua:${calls}}`])
+        .match(/-?\d+/g)!
+        .map(Number);
     });
     expect(disagreements('rpm', list, truth)).toEqual([]);
   }, 120_000);

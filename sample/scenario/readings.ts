@@ -7,12 +7,22 @@ import type { SourceKind } from '../../core/catalogue/source.ts';
 /** Sources by key: kind, title, place, date. */
 export const SOURCES: Readonly<Record<string, readonly [SourceKind, string, string, string]>> = {
   'larkspur-capture': ['capture', 'Capture of Larkspur 7', '', '2026-11-18'],
-  'larkspur-site': ['page', 'Larkspur: about this release', 'https://larkspur.example/releases/7', '2025-06-14'],
+  'larkspur-site': [
+    'page',
+    'Larkspur: about this release',
+    'https://larkspur.example/releases/7',
+    '2025-06-14',
+  ],
   'fenwick-capture': ['capture', 'Capture of Fenwick 31', '', '2026-11-18'],
   'fenwick-support': ['page', 'Fenwick release calendar', 'https://fenwick.example/calendar', '2026-11-20'],
   'fenwick-flavours': ['page', 'Fenwick flavours', 'https://fenwick.example/flavours', '2026-09-02'],
   'tidewater-capture': ['capture', 'Capture of Tidewater 7.1', '', '2026-11-19'],
-  'tidewater-notes': ['releaseNotes', 'Release notes, Tidewater 7.1', 'https://tidewater.example/notes/7.1', '2026-03-03'],
+  'tidewater-notes': [
+    'releaseNotes',
+    'Release notes, Tidewater 7.1',
+    'https://tidewater.example/notes/7.1',
+    '2026-03-03',
+  ],
   'tidewater-download': ['page', 'Tidewater download page', 'https://tidewater.example/get', '2026-11-20'],
   'tidewater-hands': ['handsOn', 'Two weeks with Tidewater 7.1', '', '2026-04-11'],
   'penhallow-capture': ['capture', 'Capture of Penhallow 5', '', '2026-11-19'],
@@ -20,7 +30,12 @@ export const SOURCES: Readonly<Record<string, readonly [SourceKind, string, stri
   'varnley-capture': ['capture', 'Capture of Varnley 6', '', '2026-11-20'],
   'varnley-site': ['page', 'Varnley news: a new base', 'https://varnley.example/news/base', '2025-12'],
   'quickthorn-site': ['page', 'Quickthorn: how we test', 'https://quickthorn.example/testing', '2026-08'],
-  'quickthorn-review': ['directory', 'Notes on Quickthorn', 'https://reviews.example/quickthorn', '2026-10-25'],
+  'quickthorn-review': [
+    'directory',
+    'Notes on Quickthorn',
+    'https://reviews.example/quickthorn',
+    '2026-10-25',
+  ],
   'copperline-site': ['page', 'Copperline: principles', 'https://copperline.example/about', '2026~'],
   'isolde-review': ['handsOn', 'First look at Isolde 4', '', '2026-06-01'],
 };
@@ -118,7 +133,11 @@ export const READINGS: Readonly<Record<string, readonly Line[]>> = {
     ['identity.maker', 'university', 'penhallow-site'],
   ],
   'Penhallow 5': [
-    ['repositories.archives', 'penhallow/class; tidewater/front; fenwick/base; fenwick/shelf', 'penhallow-capture'],
+    [
+      'repositories.archives',
+      'penhallow/class; tidewater/front; fenwick/base; fenwick/shelf',
+      'penhallow-capture',
+    ],
     ['themes.icons', '=', 'penhallow-capture'],
     ['welcome.actions', 'class setup; language; updates; documentation', 'penhallow-capture'],
     ['defaults.application.browser', '=', 'penhallow-capture'],

@@ -21,14 +21,20 @@ const find = ref<InstanceType<typeof FindField> | null>(null);
 const sheetOpen = ref(false);
 
 const RAIL = [
-  { to: '/lineage', label: 'Lineage', key: '1', path: 'M4 5h5v4H4zM15 2h5v4h-5zM15 12h5v4h-5zM9 7h3v-3h3M12 7v7h3' },
+  {
+    to: '/lineage',
+    label: 'Lineage',
+    key: '1',
+    path: 'M4 5h5v4H4zM15 2h5v4h-5zM15 12h5v4h-5zM9 7h3v-3h3M12 7v7h3',
+  },
   { to: '/dossiers', label: 'Dossiers', key: '2', path: 'M4 3h12l4 4v11H4zM8 9h8M8 13h8' },
   { to: '/intake', label: 'Intake', key: '3', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
 ] as const;
 
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);
 const isEditing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 function onKey(event: KeyboardEvent): void {
   const command = event.ctrlKey || event.metaKey;
@@ -74,25 +80,67 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
       <header class="head">
         <router-link to="/lineage" class="brand" aria-label="Aspen Ridge, to the lineage map">
           <svg viewBox="0 0 28 22" width="26" height="20" aria-hidden="true">
-            <path d="M2 20 10 4l6 9 4-6 6 13Z" fill="none" stroke="rgb(217 164 65)" stroke-width="2.2" stroke-linejoin="round" />
+            <path
+              d="M2 20 10 4l6 9 4-6 6 13Z"
+              fill="none"
+              stroke="rgb(217 164 65)"
+              stroke-width="2.2"
+              stroke-linejoin="round"
+            />
           </svg>
           <span>Aspen Ridge</span>
         </router-link>
         <CatalogueMenu />
         <FindField ref="find" />
         <span class="spacer" />
-        <button class="head-button" :disabled="!store.undoLabel" :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'" @click="store.undo()">Undo</button>
-        <button class="head-button" :disabled="!store.redoLabel" :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'" @click="store.redo()">Redo</button>
+        <button
+          class="head-button"
+          :disabled="!store.undoLabel"
+          :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'"
+          @click="store.undo()"
+        >
+          Undo
+        </button>
+        <button
+          class="head-button"
+          :disabled="!store.redoLabel"
+          :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'"
+          @click="store.redo()"
+        >
+          Redo
+        </button>
         <AsOfControl />
-        <button class="head-button" :aria-label="theme.global.current.value.dark ? 'Light colours' : 'Dark colours'" title="Light or dark colours" @click="toggleTheme">
+        <button
+          class="head-button"
+          :aria-label="theme.global.current.value.dark ? 'Light colours' : 'Dark colours'"
+          title="Light or dark colours"
+          @click="toggleTheme"
+        >
           {{ theme.global.current.value.dark ? 'Light' : 'Dark' }}
         </button>
-        <button class="head-button" title="Shortcuts (?)" aria-label="Shortcuts" @click="sheetOpen = true">?</button>
+        <button class="head-button" title="Shortcuts (?)" aria-label="Shortcuts" @click="sheetOpen = true">
+          ?
+        </button>
       </header>
 
       <nav class="rail" aria-label="Screens">
-        <router-link v-for="entry in RAIL" :key="entry.to" :to="entry.to" class="rail-entry" :class="{ active: isActive(entry.to) }" :aria-current="isActive(entry.to) ? 'page' : undefined">
-          <svg viewBox="0 0 24 20" width="22" height="18" aria-hidden="true"><path :d="entry.path" fill="none" stroke="currentColor" stroke-width="1.7" stroke-linejoin="round" /></svg>
+        <router-link
+          v-for="entry in RAIL"
+          :key="entry.to"
+          :to="entry.to"
+          class="rail-entry"
+          :class="{ active: isActive(entry.to) }"
+          :aria-current="isActive(entry.to) ? 'page' : undefined"
+        >
+          <svg viewBox="0 0 24 20" width="22" height="18" aria-hidden="true">
+            <path
+              :d="entry.path"
+              fill="none"
+              stroke="currentColor"
+              stroke-width="1.7"
+              stroke-linejoin="round"
+            />
+          </svg>
           <span>{{ entry.label }}</span>
         </router-link>
       </nav>
@@ -113,7 +161,13 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
       <StatusLine />
     </div>
     <ShortcutSheet v-model="sheetOpen" />
-    <v-snackbar v-model="noticeOpen" :timeout="notices.notice?.trouble ? -1 : 5000" :color="notices.notice?.trouble ? 'error' : 'frame'" location="bottom" role="status">
+    <v-snackbar
+      v-model="noticeOpen"
+      :timeout="notices.notice?.trouble ? -1 : 5000"
+      :color="notices.notice?.trouble ? 'error' : 'frame'"
+      location="bottom"
+      role="status"
+    >
       {{ notices.notice?.text }}
       <template #actions><v-btn variant="text" @click="notices.close()">Close</v-btn></template>
     </v-snackbar>

@@ -18,11 +18,18 @@ function choose(value: string): void {
 <template>
   <v-menu :close-on-content-click="false" location="bottom end">
     <template #activator="{ props }">
-      <button v-bind="props" class="as-of" :class="{ past: !isToday }">As of <strong>{{ label }}</strong></button>
+      <button v-bind="props" class="as-of" :class="{ past: !isToday }">
+        As of <strong>{{ label }}</strong>
+      </button>
     </template>
     <div class="panel">
       <label class="small soft" for="as-of-date">Show what was in force on</label>
-      <input id="as-of-date" type="date" :value="date" @change="choose(($event.target as HTMLInputElement).value)" />
+      <input
+        id="as-of-date"
+        type="date"
+        :value="date"
+        @change="choose(($event.target as HTMLInputElement).value)"
+      />
       <v-btn :disabled="isToday" @click="choose('')">Back to today</v-btn>
     </div>
   </v-menu>

@@ -54,19 +54,36 @@ function rename(): void {
   <v-menu location="bottom start">
     <template #activator="{ props }">
       <button v-bind="props" class="catalogue" :title="title" aria-haspopup="menu">
-        <span class="title">{{ title }}</span><span v-if="store.name === 'sample'" class="mark">sample</span> <span aria-hidden="true">▾</span>
+        <span class="title">{{ title }}</span><span v-if="store.name === 'sample'" class="mark">sample</span>
+        <span aria-hidden="true">▾</span>
       </button>
     </template>
     <v-list min-width="270">
-      <v-list-item v-if="store.name === 'sample'" title="Open my own catalogue" @click="openCatalogue('own')" />
+      <v-list-item
+        v-if="store.name === 'sample'"
+        title="Open my own catalogue"
+        @click="openCatalogue('own')"
+      />
       <v-list-item v-else title="Open the sample" @click="openCatalogue('sample')" />
-      <v-list-item v-if="store.name === 'sample'" title="Put the sample back as it was made" @click="restoreSample" />
+      <v-list-item
+        v-if="store.name === 'sample'"
+        title="Put the sample back as it was made"
+        @click="restoreSample"
+      />
       <v-list-item title="Rename this catalogue …" @click="rename" />
       <v-list-item title="Export this catalogue as a file" @click="exportCatalogue" />
       <v-list-item title="Import a file into my own catalogue …" @click="input?.click()" />
     </v-list>
   </v-menu>
-  <input ref="input" class="visually-hidden" type="file" accept=".json,application/json" tabindex="-1" aria-label="Catalogue file to import" @change="importCatalogue" />
+  <input
+    ref="input"
+    class="visually-hidden"
+    type="file"
+    accept=".json,application/json"
+    tabindex="-1"
+    aria-label="Catalogue file to import"
+    @change="importCatalogue"
+  />
 </template>
 
 <style scoped>
@@ -78,7 +95,7 @@ function rename(): void {
   padding: 4px 8px;
   border-radius: 6px;
   font-size: 13.5px;
-  color: rgb(var(--v-theme-on-frame) / 0.82);
+  color: rgba(var(--v-theme-on-frame), 0.82);
 }
 .catalogue:hover {
   background: rgb(var(--v-theme-frame-field));

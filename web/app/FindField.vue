@@ -12,14 +12,25 @@ const text = ref('');
 const active = ref(0);
 const open = ref(false);
 
-const plain = (value: string) => value.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]/g, '');
+const plain = (value: string) =>
+  value
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]/g, '');
 const found = computed(() => {
   const wanted = plain(text.value);
   if (!wanted) return [];
   return [...recordsOf(store.catalogue, 'distribution')]
-    .map((record) => ({ record, by: [record.name, ...record.aliases].find((name) => plain(name).includes(wanted)) }))
+    .map((record) => ({
+      record,
+      by: [record.name, ...record.aliases].find((name) => plain(name).includes(wanted)),
+    }))
     .filter(({ by }) => by !== undefined)
-    .sort((a, b) => plain(a.by!).indexOf(wanted) - plain(b.by!).indexOf(wanted) || a.record.name.localeCompare(b.record.name))
+    .sort(
+      (a, b) =>
+        plain(a.by!).indexOf(wanted) - plain(b.by!).indexOf(wanted) ||
+        a.record.name.localeCompare(b.record.name),
+    )
     .slice(0, 8);
 });
 
@@ -68,7 +79,15 @@ defineExpose({ focus: () => input.value?.focus() });
       @keydown="onKey"
     />
     <ul v-if="open && text" id="find-results" class="results" role="listbox">
-      <li v-for="({ record, by }, index) in found" :id="`find-${index}`" :key="record.id" role="option" :aria-selected="index === active" :class="{ active: index === active }" @mousedown.prevent="go(index)">
+      <li
+        v-for="({ record, by }, index) in found"
+        :id="`find-${index}`"
+        :key="record.id"
+        role="option"
+        :aria-selected="index === active"
+        :class="{ active: index === active }"
+        @mousedown.prevent="go(index)"
+      >
         {{ record.name }} <span v-if="by !== record.name" class="soft small">also {{ by }}</span>
       </li>
       <li v-if="found.length === 0" class="soft">No distribution of that name.</li>
@@ -90,7 +109,7 @@ input {
   font-size: 13px;
 }
 input::placeholder {
-  color: rgb(var(--v-theme-on-frame) / 0.72);
+  color: rgba(var(--v-theme-on-frame), 0.72);
 }
 .results {
   position: absolute;

@@ -3,9 +3,37 @@
 const open = defineModel<boolean>({ required: true });
 
 const SHORTCUTS = [
-  { where: 'Everywhere', keys: [['1 2 3', 'Lineage, Dossiers, Intake'], ['/', 'Find a distribution'], ['Ctrl+Z', 'Undo'], ['Ctrl+Shift+Z', 'Redo'], ['?', 'This sheet']] },
-  { where: 'Lineage map', keys: [['←', 'To the base'], ['→', 'To the first derivative'], ['↑ ↓', 'To the sibling above or below'], ['Enter', 'Open the dossier'], ['+ −', 'Nearer, farther'], ['0', 'Fit the whole map']] },
-  { where: 'Layer table', keys: [['← → ↑ ↓', 'Move between cells'], ['Enter', 'Edit the fact of this layer'], ['u', '“Checked, unchanged”'], ['n', '“None”'], ['Delete', 'Take back this layer’s readings']] },
+  {
+    where: 'Everywhere',
+    keys: [
+      ['1 2 3', 'Lineage, Dossiers, Intake'],
+      ['/', 'Find a distribution'],
+      ['Ctrl+Z', 'Undo'],
+      ['Ctrl+Shift+Z', 'Redo'],
+      ['?', 'This sheet'],
+    ],
+  },
+  {
+    where: 'Lineage map',
+    keys: [
+      ['←', 'To the base'],
+      ['→', 'To the first derivative'],
+      ['↑ ↓', 'To the sibling above or below'],
+      ['Enter', 'Open the dossier'],
+      ['+ −', 'Nearer, farther'],
+      ['0', 'Fit the whole map'],
+    ],
+  },
+  {
+    where: 'Layer table',
+    keys: [
+      ['← → ↑ ↓', 'Move between cells'],
+      ['Enter', 'Edit the fact of this layer'],
+      ['u', '“Checked, unchanged”'],
+      ['n', '“None”'],
+      ['Delete', 'Take back this layer’s readings'],
+    ],
+  },
   { where: 'Intake', keys: [['Space', 'Take or leave a proposal']] },
 ] as const;
 </script>

@@ -1,4 +1,5 @@
 /** Starts the interface. */
+import './reset.css';
 import '@fontsource-variable/schibsted-grotesk';
 import '@fontsource-variable/jetbrains-mono';
 import { createPinia } from 'pinia';

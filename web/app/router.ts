@@ -8,7 +8,11 @@ export const router = createRouter({
     { path: '/', redirect: '/lineage' },
     { path: '/lineage', name: 'lineage', component: LineageScreen },
     { path: '/dossiers', name: 'dossiers', component: () => import('../screens/dossiers/DossierList.vue') },
-    { path: '/dossiers/:release', name: 'dossier', component: () => import('../screens/dossiers/DossierScreen.vue') },
+    {
+      path: '/dossiers/:release',
+      name: 'dossier',
+      component: () => import('../screens/dossiers/DossierScreen.vue'),
+    },
     { path: '/intake', name: 'intake', component: () => import('../screens/intake/IntakeScreen.vue') },
     { path: '/:rest(.*)', name: 'missing', component: () => import('../screens/MissingScreen.vue') },
   ],

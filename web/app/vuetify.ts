@@ -4,6 +4,7 @@ import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
 import { THEMES } from './theme.ts';
 
+/** The instance that main.ts installs. */
 export const vuetify = createVuetify({
   theme: { defaultTheme: 'light', themes: THEMES },
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },

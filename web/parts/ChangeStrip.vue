@@ -6,13 +6,12 @@ import { formatNumberOf } from '../../core/exchange/valueText.ts';
 import type { StripBar } from '../../core/layers/changes.ts';
 import { colourOfArea } from '../app/theme.ts';
 
-const props = defineProps<{ bars: readonly StripBar[]; root?: boolean }>();
+const props = defineProps<{ bars: readonly StripBar[] }>();
 
 function wordBar({ area, changed, looked }: StripBar): string {
   const label = labelOfArea(area);
   if (looked === 0) return `${label}: not looked at`;
   const facts = formatNumberOf(looked, 'fact');
-  if (props.root) return `${label}: ${facts} recorded`;
   return `${label}: ${changed === 0 ? 'nothing changed' : formatNumberOf(changed, 'change')} in ${facts}`;
 }
 const label = computed(() => props.bars.map(wordBar).join('; '));
@@ -20,8 +19,17 @@ const label = computed(() => props.bars.map(wordBar).join('; '));
 
 <template>
   <span class="strip" role="img" :aria-label="label">
-    <span v-for="bar in bars" :key="bar.area" class="bar" :class="{ unseen: bar.looked === 0 }" :title="wordBar(bar)">
-      <span class="fill" :style="{ width: `${(bar.level / 3) * 100}%`, background: colourOfArea(bar.area) }" />
+    <span
+      v-for="bar in bars"
+      :key="bar.area"
+      class="bar"
+      :class="{ unseen: bar.looked === 0 }"
+      :title="wordBar(bar)"
+    >
+      <span
+        class="fill"
+        :style="{ width: `${(bar.level / 3) * 100}%`, background: colourOfArea(bar.area) }"
+      />
     </span>
   </span>
 </template>

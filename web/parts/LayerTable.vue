@@ -12,11 +12,18 @@ export interface CellPlace {
 }
 
 const props = defineProps<{ table: LayerTable; names: readonly string[]; selected: CellPlace | null }>();
-const emit = defineEmits<{ select: [place: CellPlace]; act: [place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', cell: HTMLElement] }>();
+const emit = defineEmits<{
+  select: [place: CellPlace];
+  act: [place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', cell: HTMLElement];
+}>();
 
 const host = ref<HTMLTableElement | null>(null);
+/** The six areas of the strip come first: they are what a layer changes. */
+const ORDER = [...AREAS].sort((a, b) => Number(b.strip) - Number(a.strip));
 const groups = computed(() =>
-  AREAS.map((area) => ({ area, rows: props.table.rows.filter(({ fact }) => fact.area === area.id) })).filter(({ rows }) => rows.length),
+  ORDER.map((area) => ({ area, rows: props.table.rows.filter(({ fact }) => fact.area === area.id) })).filter(
+    ({ rows }) => rows.length,
+  ),
 );
 const order = computed(() => groups.value.flatMap(({ rows }) => rows));
 
@@ -36,8 +43,12 @@ function cellText(row: LayerRow, cell: Cell): string {
   }
 }
 function cellLabel(row: LayerRow, cell: Cell, index: number): string {
-  const said = cell.state === 'carried' || cell.state === 'notLookedAt' ? SILENT[cell.state] : cellText(row, cell);
-  const more = [cell.state === 'unchanged' ? 'checked, unchanged' : '', cell.disputed ? 'sources disagree' : ''].filter(Boolean);
+  const said =
+    cell.state === 'carried' || cell.state === 'notLookedAt' ? SILENT[cell.state] : cellText(row, cell);
+  const more = [
+    cell.state === 'unchanged' ? 'checked, unchanged' : '',
+    cell.disputed ? 'sources disagree' : '',
+  ].filter(Boolean);
   return [row.fact.label, props.names[index], said, ...more].join(', ');
 }
 function isSelected(row: LayerRow, layer: number): boolean {
@@ -61,7 +72,12 @@ function move(row: LayerRow, layer: number, rows: number, columns: number): void
   });
 }
 
-const MOVES: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] };
+const MOVES: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
 const ACTIONS = { Enter: 'edit', F2: 'edit', u: 'unchanged', n: 'none', Delete: 'clear' } as const;
 
 function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
@@ -84,12 +100,25 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
     <thead>
       <tr>
         <th scope="col"><span class="visually-hidden">Fact</span></th>
-        <th v-for="(name, index) in names" :key="name" scope="col" :class="{ top: index === names.length - 1 }"><i aria-hidden="true" />{{ name }}</th>
+        <th
+          v-for="(name, index) in names"
+          :key="name"
+          scope="col"
+          :class="{ top: index === names.length - 1 }"
+        >
+          <i aria-hidden="true" />{{ name }}
+        </th>
       </tr>
     </thead>
     <tbody v-for="{ area, rows } in groups" :key="area.id">
       <tr class="area">
-        <th :colspan="names.length + 1" scope="rowgroup" :style="area.strip ? { color: `rgb(var(--v-theme-area-${area.id}))` } : undefined">{{ area.label }}</th>
+        <th
+          :colspan="names.length + 1"
+          scope="rowgroup"
+          :style="area.strip ? { color: `rgb(var(--v-theme-area-${area.id}))` } : undefined"
+        >
+          {{ area.label }}
+        </th>
       </tr>
       <tr v-for="row in rows" :key="row.fact.key">
         <th scope="row" :title="row.fact.help">{{ row.fact.label }}</th>
@@ -98,7 +127,13 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
           :key="layer"
           role="gridcell"
           :data-cell="`${row.fact.key}:${layer}`"
-          :class="[cell.state, { selected: isSelected(row, layer), known: cell.state === 'carried' && (cell.value !== undefined || cell.absent) }]"
+          :class="[
+            cell.state,
+            {
+              selected: isSelected(row, layer),
+              known: cell.state === 'carried' && (cell.value !== undefined || cell.absent),
+            },
+          ]"
           :tabindex="isEntry(row, layer) ? 0 : -1"
           :aria-selected="isSelected(row, layer)"
           :aria-label="cellLabel(row, cell, layer)"
@@ -108,9 +143,13 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
         >
           <div v-if="cell.inForce" class="said" :title="cellText(row, cell)">
             <EvidenceMark :evidence="cell.evidence" />
-            <span class="text" :class="{ mono: row.fact.type === 'version' && cell.state !== 'none' }">{{ cellText(row, cell) }}</span>
+            <span class="text" :class="{ mono: row.fact.type === 'version' && cell.state !== 'none' }">{{
+              cellText(row, cell)
+            }}</span>
             <span v-if="cell.state === 'unchanged'" class="equal" title="checked, unchanged">=</span>
-            <span v-if="cell.disputed" class="dispute" title="sources disagree">{{ cell.readings.length }} sources disagree</span>
+            <span v-if="cell.disputed" class="dispute" :title="`${cell.readings.length} sources disagree`"
+              >≠ {{ cell.readings.length }}</span
+            >
           </div>
           <span v-else-if="cell.state === 'notLookedAt'" class="unknown" aria-hidden="true">–</span>
         </td>
@@ -128,14 +167,14 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
   font-size: 13px;
 }
 col.facts {
-  width: 172px;
+  width: 180px;
 }
 thead th {
   position: sticky;
   top: 0;
   z-index: 2;
   background: rgb(var(--v-theme-background));
-  border-bottom: 1px solid rgb(var(--v-theme-ink-soft) / 0.45);
+  border-bottom: 1px solid rgba(var(--v-theme-ink-soft), 0.45);
   text-align: left;
   padding: 8px 10px 7px;
   font-weight: 700;
@@ -177,7 +216,8 @@ td.doesNotApply {
 }
 td.unchanged,
 td.carried.known {
-  background: linear-gradient(rgb(var(--v-theme-line)), rgb(var(--v-theme-line))) center / 100% 1.6px no-repeat;
+  background: linear-gradient(rgb(var(--v-theme-line)), rgb(var(--v-theme-line))) center / 100% 1.6px
+    no-repeat;
 }
 td.selected,
 td:focus-visible {
@@ -214,8 +254,9 @@ td:focus-visible {
 }
 .dispute {
   flex: none;
-  font-size: 11px;
-  font-weight: 400;
+  margin-left: auto;
+  font-size: 12px;
+  font-weight: 600;
   color: rgb(var(--v-theme-error));
 }
 </style>

@@ -28,7 +28,12 @@ const parts = computed(() =>
 <template>
   <figure>
     <div class="bar" role="img" :aria-label="parts.map(({ label, count }) => `${label} ${count}`).join(', ')">
-      <span v-for="part in parts" :key="part.id" :style="{ flexGrow: part.count, background: part.colour }" :title="`${part.label}: ${part.count} (${part.means})`" />
+      <span
+        v-for="part in parts"
+        :key="part.id"
+        :style="{ flexGrow: part.count, background: part.colour }"
+        :title="`${part.label}: ${part.count} (${part.means})`"
+      />
     </div>
     <figcaption class="small soft">
       <span v-for="part in parts" :key="part.id" class="part" :title="part.means">

@@ -13,7 +13,12 @@ import { applyDiff, createCatalogue, type Catalogue } from '../../core/catalogue
 import { diffOfRecords } from '../../core/catalogue/diff.ts';
 import { EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
 import { checkVersions, isIssue, migrateRecord, type Versions } from '../../core/catalogue/migrate.ts';
-import { CURRENT_VERSIONS, KIND_NAMES, type AnyRecord, type KindName } from '../../core/catalogue/recordKinds.ts';
+import {
+  CURRENT_VERSIONS,
+  KIND_NAMES,
+  type AnyRecord,
+  type KindName,
+} from '../../core/catalogue/recordKinds.ts';
 import type { RecordId } from '../../core/catalogue/recordKind.ts';
 import { createIssue, type Issue } from '../../core/issue.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
@@ -103,7 +108,8 @@ export class CatalogueStorage {
     this.#pages = { ...head.pages };
     this.#checkpoint = this.#next = head.journal;
     const replayed = await this.#replay(base, head.history);
-    const issues = lost > 0 ? [createIssue('damage', 'storage.lost', 'saved catalogue', { count: lost })] : [];
+    const issues =
+      lost > 0 ? [createIssue('damage', 'storage.lost', 'saved catalogue', { count: lost })] : [];
     return { ...replayed, issues };
   }
 
@@ -150,7 +156,9 @@ export class CatalogueStorage {
   async #sweep(inForce: ReadonlySet<string>): Promise<void> {
     const first = journalKey(this.#checkpoint);
     for (const key of await this.store.keys()) {
-      const unneeded = key.startsWith('page/') ? !inForce.has(key) : key.startsWith('journal/') && key < first;
+      const unneeded = key.startsWith('page/')
+        ? !inForce.has(key)
+        : key.startsWith('journal/') && key < first;
       if (unneeded) await this.store.remove(key);
     }
   }

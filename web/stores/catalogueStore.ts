@@ -8,10 +8,21 @@ import { ABOUT_ID } from '../../core/catalogue/about.ts';
 import { applyDiff, createCatalogue, recordOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import { checkDiff } from '../../core/catalogue/checkDiff.ts';
 import { diffOfRecords, isEmptyDiff, type Diff } from '../../core/catalogue/diff.ts';
-import { editToRedo, editToUndo, EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
+import {
+  editToRedo,
+  editToUndo,
+  EMPTY_HISTORY,
+  stepHistory,
+  type History,
+  type HistoryStep,
+} from '../../core/catalogue/history.ts';
 import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import type { RecordId } from '../../core/catalogue/recordKind.ts';
-import { formatCatalogueFile, parseCatalogueFile, type CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
+import {
+  formatCatalogueFile,
+  parseCatalogueFile,
+  type CatalogueWithPackages,
+} from '../../core/exchange/catalogueFile.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../../core/issue.ts';
 import { checkLink } from '../../core/lineage/checkLink.ts';
 import { CatalogueStorage } from './catalogueStorage.ts';
@@ -80,7 +91,8 @@ export const useCatalogueStore = defineStore('catalogue', () => {
   /** Puts the sample as it was made in place of the open one. One's own catalogue is not touched. */
   async function restoreSample(): Promise<void> {
     const response = await fetch('/sample/catalogue.json');
-    if (!response.ok) return show(createCatalogue(), EMPTY_HISTORY, [createIssue('error', 'sample.absent', 'sample')]);
+    if (!response.ok)
+      return show(createCatalogue(), EMPTY_HISTORY, [createIssue('error', 'sample.absent', 'sample')]);
     const parsed = parseCatalogueFile(await response.text(), 'sample');
     if (parsed.ok) await replace(parsed.value);
     else show(createCatalogue(), EMPTY_HISTORY, parsed.issues);
@@ -178,16 +190,43 @@ export const useCatalogueStore = defineStore('catalogue', () => {
   }
 
   return {
-    name, catalogue, history, phase, issues, saving, savedAt, about, undoLabel, redoLabel,
-    start, open, restoreSample, replace, edit, editByDiff, undo, redo, savePackages, loadPackages, exportFile, importFile,
+    name,
+    catalogue,
+    history,
+    phase,
+    issues,
+    saving,
+    savedAt,
+    about,
+    undoLabel,
+    redoLabel,
+    start,
+    open,
+    restoreSample,
+    replace,
+    edit,
+    editByDiff,
+    undo,
+    redo,
+    savePackages,
+    loadPackages,
+    exportFile,
+    importFile,
   };
 });
 
 function ownBeginning(): Catalogue {
   const empty = createCatalogue();
-  return applyDiff(empty, diffOfRecords(empty, [{ id: ABOUT_ID, kind: 'about', title: 'My catalogue', question: '', sample: false }]));
+  return applyDiff(
+    empty,
+    diffOfRecords(empty, [
+      { id: ABOUT_ID, kind: 'about', title: 'My catalogue', question: '', sample: false },
+    ]),
+  );
 }
 
 function storageIssue(error: unknown): Issue {
-  return createIssue('error', 'storage.failed', 'storage', { reason: error instanceof Error ? error.message : String(error) });
+  return createIssue('error', 'storage.failed', 'storage', {
+    reason: error instanceof Error ? error.message : String(error),
+  });
 }

@@ -16,5 +16,9 @@ export function useAsOf() {
     const asked = String(route.query.asof ?? '');
     return /^\d{4}-\d\d-\d\d$/.test(asked) && !Number.isNaN(firstDayOf(asked)) ? asked : today();
   });
-  return { date, day: computed(() => firstDayOf(date.value)), isToday: computed(() => date.value === today()) };
+  return {
+    date,
+    day: computed(() => firstDayOf(date.value)),
+    isToday: computed(() => date.value === today()),
+  };
 }

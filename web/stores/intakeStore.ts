@@ -6,7 +6,13 @@ import type { RecordId } from '../../core/catalogue/recordKind.ts';
 import type { Placement } from '../../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../../core/capture/readFiles.ts';
 import { nameOf } from '../../core/lineage/names.ts';
-import type { CandidateMessage, DropSummary, IndexSummary, IntakeAnswer, IntakeRequest } from '../workers/intakeMessages.ts';
+import type {
+  CandidateMessage,
+  DropSummary,
+  IndexSummary,
+  IntakeAnswer,
+  IntakeRequest,
+} from '../workers/intakeMessages.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import type { DroppedFile } from '../screens/intake/droppedFiles.ts';
 
@@ -48,7 +54,12 @@ export const useIntakeStore = defineStore('intake', () => {
         return;
       case 'read':
         drop.value = message.drop;
-        await choose(Math.max(0, message.drop.systems.findIndex(({ packed }) => packed)));
+        await choose(
+          Math.max(
+            0,
+            message.drop.systems.findIndex(({ packed }) => packed),
+          ),
+        );
         return;
       case 'placed':
         placement.value = message.placement;
@@ -93,11 +104,21 @@ export const useIntakeStore = defineStore('intake', () => {
   async function candidatesAtHand(): Promise<CandidateAtHand[]> {
     const found: CandidateAtHand[] = [];
     for (const snapshot of recordsOf(catalogue.catalogue, 'snapshot')) {
-      const packed = snapshot.role === 'repository' && snapshot.of ? await catalogue.loadPackages(snapshot.id) : null;
+      const packed =
+        snapshot.role === 'repository' && snapshot.of ? await catalogue.loadPackages(snapshot.id) : null;
       if (!packed) continue;
       const name = nameOf(catalogue.catalogue, snapshot.of!);
       const host = /^(?:[a-z]+:\/\/)?([^/:]+)/.exec(snapshot.origin)?.[1];
-      found.push({ name, at: snapshot.of!, message: { name, suites: [snapshot.name], hosts: host?.includes('.') ? [host] : [], packed: [packed] } });
+      found.push({
+        name,
+        at: snapshot.of!,
+        message: {
+          name,
+          suites: [snapshot.name],
+          hosts: host?.includes('.') ? [host] : [],
+          packed: [packed],
+        },
+      });
     }
     for (const index of drop.value?.indexes ?? []) {
       const name = found.some((known) => known.name === index.name) ? `${index.name} (dropped)` : index.name;

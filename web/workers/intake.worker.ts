@@ -14,13 +14,21 @@ const answer = (message: IntakeAnswer) => self.postMessage(message);
 
 self.addEventListener('message', (event: MessageEvent<IntakeRequest>) => {
   const work = event.data.type === 'read' ? read(event.data.files) : place(event.data);
-  work.catch((error: unknown) => answer({ type: 'failed', reason: error instanceof Error ? error.message : String(error) }));
+  work.catch((error: unknown) =>
+    answer({ type: 'failed', reason: error instanceof Error ? error.message : String(error) }),
+  );
 });
 
 async function read(files: Extract<IntakeRequest, { type: 'read' }>['files']): Promise<void> {
-  const inputs = files.map(({ path, file }): InputFile => ({ path, size: file.size, open: () => piecesOfStream(file.stream()) }));
+  const inputs = files.map(({ path, file }): InputFile => ({
+    path,
+    size: file.size,
+    open: () => piecesOfStream(file.stream()),
+  }));
   let told = 0;
-  const onProgress = (progress: Parameters<NonNullable<Parameters<typeof readFiles>[1]>['onProgress'] & object>[0]) => {
+  const onProgress = (
+    progress: Parameters<NonNullable<Parameters<typeof readFiles>[1]>['onProgress'] & object>[0],
+  ) => {
     const now = performance.now();
     if (now - told < 60) return;
     told = now;
@@ -76,8 +84,14 @@ function wordContent(content: FileContent): string {
     case 'aptSources':
       return formatNumberOf(content.aptSources.sources.length, 'source');
     case 'osRelease':
-      return content.osRelease.fields.PRETTY_NAME ?? content.osRelease.fields.NAME ?? formatNumberOf(Object.keys(content.osRelease.fields).length, 'field');
+      return (
+        content.osRelease.fields.PRETTY_NAME ??
+        content.osRelease.fields.NAME ??
+        formatNumberOf(Object.keys(content.osRelease.fields).length, 'field')
+      );
     case 'release':
-      return [content.release.origin, content.release.codename || content.release.suite, content.release.date].filter(Boolean).join(', ');
+      return [content.release.origin, content.release.codename || content.release.suite, content.release.date]
+        .filter(Boolean)
+        .join(', ');
   }
 }

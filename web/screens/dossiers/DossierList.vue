@@ -34,14 +34,38 @@ const rows = computed(() =>
     </div>
     <table v-else>
       <thead>
-        <tr><th>Distribution</th><th>Rests on</th><th>Model</th><th class="strip">Changes</th><th class="number">Carried</th></tr>
+        <tr>
+          <th>Distribution</th>
+          <th>Rests on</th>
+          <th>Model</th>
+          <th class="strip">Changes</th>
+          <th class="number">Carried</th>
+        </tr>
       </thead>
       <tbody>
         <tr v-for="{ facts, link, counts } in rows" :key="facts.id">
-          <td><router-link class="plain-link" :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: route.query.asof } }"><strong>{{ facts.name }}</strong> {{ facts.version }}</router-link></td>
-          <td>{{ link ? `${link.relation} ${nameOf(catalogue, link.base)}` : facts.independent ? 'independent' : 'unplaced' }}</td>
+          <td>
+            <router-link
+              class="plain-link"
+              :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: route.query.asof } }"
+              ><strong>{{ facts.name }}</strong> {{ facts.version }}</router-link
+            >
+          </td>
+          <td>
+            {{
+              link
+                ? `${link.relation} ${nameOf(catalogue, link.base)}`
+                : facts.independent
+                  ? 'independent'
+                  : 'unplaced'
+            }}
+          </td>
           <td class="soft">{{ [facts.model, facts.format].filter(Boolean).join(' · ') }}</td>
-          <td><ChangeStrip :bars="facts.strip" :root="!link" /></td>
+          <td>
+            <ChangeStrip v-if="link" :bars="facts.strip" /><span v-else class="soft small"
+              >no base to change</span
+            >
+          </td>
           <td class="number mono">{{ counts ? formatShare(counts.same, counts.installed) : '–' }}</td>
         </tr>
       </tbody>

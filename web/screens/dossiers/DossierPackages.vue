@@ -11,33 +11,54 @@ import PackageBar from '../../parts/PackageBar.vue';
 
 const props = defineProps<{ catalogue: Catalogue; release: string; link?: Link }>();
 const comparison = computed(() => props.link && newestComparison(props.catalogue, props.link));
-const source = computed(() => (comparison.value?.source ? recordOf(props.catalogue, 'source', comparison.value.source) : undefined));
+const source = computed(() =>
+  comparison.value?.source ? recordOf(props.catalogue, 'source', comparison.value.source) : undefined,
+);
 </script>
 
 <template>
   <div v-if="!comparison" class="empty">
     <h2>Not measured yet</h2>
-    <p class="soft">No packages of this release were held against its base. Read a capture of it, and the index of its base.</p>
+    <p class="soft">
+      No packages of this release were held against its base. Read a capture of it, and the index of its base.
+    </p>
     <v-btn variant="flat" color="primary" to="/intake">Read a capture</v-btn>
   </div>
   <div v-else class="packages">
     <p class="sentence">{{ wordComparison(catalogue, comparison) }}</p>
     <PackageBar :counts="comparison.counts" />
     <table>
-      <caption class="visually-hidden">Packages by class</caption>
-      <thead><tr><th>Class</th><th>Means</th><th class="number">Packages</th><th class="number">Share</th></tr></thead>
+      <caption class="visually-hidden">
+        Packages by class
+      </caption>
+      <thead>
+        <tr>
+          <th>Class</th>
+          <th>Means</th>
+          <th class="number">Packages</th>
+          <th class="number">Share</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="{ id, label, means } in CLASS_LABELS" :key="id">
-          <td>{{ label }}</td><td class="soft">{{ means }}</td>
+          <td>{{ label }}</td>
+          <td class="soft">{{ means }}</td>
           <td class="number mono">{{ formatCount(comparison.counts[id]) }}</td>
           <td class="number mono">{{ formatShare(comparison.counts[id], comparison.counts.installed) }}</td>
         </tr>
-        <tr class="sum"><td>installed</td><td /><td class="number mono">{{ formatCount(comparison.counts.installed) }}</td><td /></tr>
+        <tr class="sum">
+          <td>installed</td>
+          <td />
+          <td class="number mono">{{ formatCount(comparison.counts.installed) }}</td>
+          <td />
+        </tr>
       </tbody>
     </table>
     <h2>Which repository has the exact version</h2>
     <table>
-      <caption class="visually-hidden">Packages by the repository that explains them</caption>
+      <caption class="visually-hidden">
+        Packages by the repository that explains them
+      </caption>
       <tbody>
         <tr v-for="account in comparison.accounts" :key="account.name">
           <td>{{ account.name }}</td>
@@ -46,7 +67,11 @@ const source = computed(() => (comparison.value?.source ? recordOf(props.catalog
         </tr>
       </tbody>
     </table>
-    <p class="small soft">Rests on {{ source?.title ?? 'a source that is not recorded' }}{{ comparison.date ? `, ${formatWhen(comparison.date)}` : '' }}, held against {{ comparison.against.join(', ') }}.</p>
+    <p class="small soft">
+      Rests on {{ source?.title ?? 'a source that is not recorded'
+      }}{{ comparison.date ? `, ${formatWhen(comparison.date)}` : '' }}, held against
+      {{ comparison.against.join(', ') }}.
+    </p>
   </div>
 </template>
 

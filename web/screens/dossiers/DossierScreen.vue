@@ -37,7 +37,9 @@ const { day } = useAsOf();
 const { write, accept, remove } = useFactEditing();
 
 const id = computed(() => String(route.params.release));
-const known = computed(() => /^(distribution|release):/.test(id.value) && findRecord(catalogue.value, id.value) !== undefined);
+const known = computed(
+  () => /^(distribution|release):/.test(id.value) && findRecord(catalogue.value, id.value) !== undefined,
+);
 const distribution = computed(() => distributionOf(catalogue.value, id.value));
 const releases = computed(() => releasesOf(catalogue.value, distribution.value));
 const layers = computed(() => chainOf(catalogue.value, id.value, day.value));
@@ -56,7 +58,9 @@ function go(query: Record<string, string | undefined>): void {
 const selected = computed<CellPlace | null>(() => {
   const layer = names.value.length - 1 - Number(route.query.above ?? 0);
   const key = String(route.query.fact ?? '');
-  return table.value.rows.some(({ fact }) => fact.key === key) && layer >= 0 && layer < names.value.length ? { key, layer } : null;
+  return table.value.rows.some(({ fact }) => fact.key === key) && layer >= 0 && layer < names.value.length
+    ? { key, layer }
+    : null;
 });
 function select(place: CellPlace | null): void {
   const above = place ? names.value.length - 1 - place.layer : 0;
@@ -77,9 +81,19 @@ const editing = ref<Editing | null>(null);
 function typed(fact: FactKey, value: FactValue | undefined): string {
   if (value === undefined) return '';
   if (Array.isArray(value)) return value.map((element) => formatElement(element)).join('\n');
-  return typeof value === 'boolean' || fact.type !== 'date' ? formatValue(fact, value).replace(/,(?=\d{3})/g, '') : String(value);
+  return typeof value === 'boolean' || fact.type !== 'date'
+    ? formatValue(fact, value).replace(/,(?=\d{3})/g, '')
+    : String(value);
 }
-function formatElement({ slot, name, settings }: { slot?: string; name: string; settings?: Record<string, string> }): string {
+function formatElement({
+  slot,
+  name,
+  settings,
+}: {
+  slot?: string;
+  name: string;
+  settings?: Record<string, string>;
+}): string {
   return `${slot ? `${slot}: ` : ''}${name}${settings?.state ? ` (${settings.state})` : ''}`;
 }
 
@@ -90,7 +104,13 @@ function act(place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', 
   select(place);
   if (action === 'edit') {
     const source = cell.inForce?.source ?? null;
-    editing.value = { fact: row.fact, layer: place.layer, text: cell.inForce?.state === 'set' ? typed(row.fact, cell.inForce.value) : '', source, anchor };
+    editing.value = {
+      fact: row.fact,
+      layer: place.layer,
+      text: cell.inForce?.state === 'set' ? typed(row.fact, cell.inForce.value) : '',
+      source,
+      anchor,
+    };
   } else if (action === 'clear') {
     if (cell.readings.length) tellTrouble(remove(cell.readings));
   } else {
@@ -107,7 +127,9 @@ function tellTrouble(result: Result<unknown>): void {
   if (!result.ok) notices.tellIssues(result.issues);
 }
 function editSelected(): void {
-  const cell = document.querySelector<HTMLElement>(`[data-cell="${selected.value!.key}:${selected.value!.layer}"]`);
+  const cell = document.querySelector<HTMLElement>(
+    `[data-cell="${selected.value!.key}:${selected.value!.layer}"]`,
+  );
   if (cell) act(selected.value!, 'edit', cell);
 }
 function closeEditor(): void {
@@ -115,11 +137,14 @@ function closeEditor(): void {
   editing.value = null;
   anchor?.focus();
 }
-const onAccept = (reading: Reading) => tellTrouble(accept(reading, selectedRow.value!.cells[selected.value!.layer].readings));
+const onAccept = (reading: Reading) =>
+  tellTrouble(accept(reading, selectedRow.value!.cells[selected.value!.layer].readings));
 const onRemove = (reading: Reading) => tellTrouble(remove([reading]));
 
 function exportMarkdown(): void {
-  const name = `${nameOf(catalogue.value, id.value).toLowerCase().replace(/[^a-z0-9.]+/g, '-')}.md`;
+  const name = `${nameOf(catalogue.value, id.value)
+    .toLowerCase()
+    .replace(/[^a-z0-9.]+/g, '-')}.md`;
   saveTextFile(name, 'text/markdown', formatDossierMarkdown(catalogue.value, id.value, day.value));
   notices.tell(`Exported as ${name}.`);
 }
@@ -128,14 +153,21 @@ function exportMarkdown(): void {
 <template>
   <div v-if="!known" class="empty">
     <h2>There is no such dossier</h2>
-    <p class="soft">It may belong to another catalogue, or was taken back. <router-link to="/dossiers">See all dossiers.</router-link></p>
+    <p class="soft">
+      It may belong to another catalogue, or was taken back.
+      <router-link to="/dossiers">See all dossiers.</router-link>
+    </p>
   </div>
   <div v-else class="screen" :class="{ 'has-detail': tab === 'layers' && selectedRow }">
     <div class="work">
       <div class="head">
         <div class="crumbs">
           <template v-for="layer in layers.slice(0, -1)" :key="layer.id">
-            <router-link :to="{ name: 'dossier', params: { release: layer.id }, query: { asof: route.query.asof } }">{{ nameOf(catalogue, layer.id) }}</router-link> ›
+            <router-link
+              :to="{ name: 'dossier', params: { release: layer.id }, query: { asof: route.query.asof } }"
+              >{{ nameOf(catalogue, layer.id) }}</router-link
+            >
+            ›
           </template>
           <router-link v-if="layers.length === 1" to="/dossiers">All dossiers</router-link>
         </div>
@@ -148,10 +180,13 @@ function exportMarkdown(): void {
             class="release"
             :class="{ current: entry.id === id }"
             :to="{ name: 'dossier', params: { release: entry.id }, query: route.query }"
-          >{{ entry.version }}</router-link>
+            >{{ entry.version }}</router-link
+          >
           <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
           <span class="spacer" />
-          <v-btn :to="{ name: 'lineage', query: { at: distribution, asof: route.query.asof } }">Show on the map</v-btn>
+          <v-btn :to="{ name: 'lineage', query: { at: distribution, asof: route.query.asof } }"
+            >Show on the map</v-btn
+          >
           <v-btn @click="exportMarkdown">Export as Markdown</v-btn>
         </div>
         <div class="chain">
@@ -159,13 +194,27 @@ function exportMarkdown(): void {
           <ChangeStrip v-if="link" :bars="strip" class="strip" />
         </div>
         <div class="tabs" role="tablist" aria-label="Dossier">
-          <button v-for="name in TABS" :key="name" role="tab" :aria-selected="tab === name" :class="{ current: tab === name }" @click="go({ tab: name === 'layers' ? undefined : name })">
+          <button
+            v-for="name in TABS"
+            :key="name"
+            role="tab"
+            :aria-selected="tab === name"
+            :class="{ current: tab === name }"
+            @click="go({ tab: name === 'layers' ? undefined : name })"
+          >
             {{ name[0].toUpperCase() + name.slice(1) }}
           </button>
         </div>
       </div>
       <div class="body">
-        <LayerTable v-if="tab === 'layers'" :table="table" :names="names" :selected="selected" @select="select" @act="act" />
+        <LayerTable
+          v-if="tab === 'layers'"
+          :table="table"
+          :names="names"
+          :selected="selected"
+          @select="select"
+          @act="act"
+        />
         <DossierPackages v-else-if="tab === 'packages'" :catalogue="catalogue" :release="id" :link="link" />
         <DossierSources v-else :catalogue="catalogue" :layers="layers" />
       </div>

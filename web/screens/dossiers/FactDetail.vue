@@ -6,7 +6,7 @@ import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { formatNumberOf, formatValue } from '../../../core/exchange/valueText.ts';
-import type { LayerRow, LayerTable } from '../../../core/layers/layerTable.ts';
+import type { Cell, LayerRow, LayerTable } from '../../../core/layers/layerTable.ts';
 import { evidenceOf } from '../../../core/layers/valueInForce.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
@@ -16,23 +16,40 @@ defineEmits<{ accept: [reading: Reading]; remove: [reading: Reading]; edit: []; 
 
 const cell = computed(() => props.row.cells[props.layer]);
 const layerName = computed(() => nameOf(props.catalogue, props.table.layers[props.layer].id));
-const readings = computed(() => [...cell.value.readings].sort((a, b) => Number(b.id === cell.value.inForce?.id) - Number(a.id === cell.value.inForce?.id)));
+const readings = computed(() =>
+  [...cell.value.readings].sort(
+    (a, b) => Number(b.id === cell.value.inForce?.id) - Number(a.id === cell.value.inForce?.id),
+  ),
+);
 
-const STATES = { set: '', unchanged: 'checked, unchanged', none: 'none', doesNotApply: 'does not apply' } as const;
-const saying = (reading: Reading) => (reading.state === 'set' ? formatValue(props.row.fact, reading.value!) : STATES[reading.state]);
-const sourceOf = (reading: Reading) => (reading.source ? recordOf(props.catalogue, 'source', reading.source) : undefined);
+const STATES = {
+  set: '',
+  unchanged: 'checked, unchanged',
+  none: 'none',
+  doesNotApply: 'does not apply',
+} as const;
+const saying = (reading: Reading) =>
+  reading.state === 'set' ? formatValue(props.row.fact, reading.value!) : STATES[reading.state];
+const sourceOf = (reading: Reading) =>
+  reading.source ? recordOf(props.catalogue, 'source', reading.source) : undefined;
 
-const sentence = computed(() => {
-  const { state, setBy, value, absent } = cell.value;
+const sentence = computed(() => wordCell(cell.value));
+
+function wordCell(shownCell: Cell): string {
+  const { state, setBy, value, absent } = shownCell;
   const from = setBy >= 0 ? nameOf(props.catalogue, props.table.layers[setBy].id) : '';
   const shown = absent ? 'none' : value === undefined ? 'unknown' : formatValue(props.row.fact, value);
   switch (state) {
     case 'own':
       return `${layerName.value} sets this itself.`;
     case 'unchanged':
-      return from ? `Checked: the same as in ${from}, which set it.` : 'Checked and unchanged, but the value of the base is not known.';
+      return from
+        ? `Checked: the same as in ${from}, which set it.`
+        : 'Checked and unchanged, but the value of the base is not known.';
     case 'carried':
-      return absent || value !== undefined ? `Carried from ${from}: ${shown}. Not looked at in ${layerName.value} itself.` : 'Not known, here or in the base.';
+      return absent || value !== undefined
+        ? `Carried from ${from}: ${shown}. Not looked at in ${layerName.value} itself.`
+        : 'Not known, here or in the base.';
     case 'none':
       return 'Looked for and not there.';
     case 'doesNotApply':
@@ -40,7 +57,7 @@ const sentence = computed(() => {
     case 'notLookedAt':
       return 'Nobody has looked at this yet.';
   }
-});
+}
 const disagreement = computed(() => {
   if (!cell.value.disputed) return '';
   return `${formatNumberOf(cell.value.readings.length, 'source')} disagree. In force is what was seen before what was read, then the nearest to the release; accept one to settle it.`;
@@ -51,7 +68,9 @@ const disagreement = computed(() => {
   <aside class="detail" aria-label="Selected fact">
     <div class="crumbs">
       {{ labelOfArea(row.fact.area) }}
-      <button class="close" aria-label="Close the detail pane" title="Close" @click="$emit('close')">×</button>
+      <button class="close" aria-label="Close the detail pane" title="Close" @click="$emit('close')">
+        ×
+      </button>
     </div>
     <h1>{{ row.fact.label }}</h1>
     <p class="soft">{{ layerName }} · {{ formatNumberOf(cell.readings.length, 'source') }}</p>
@@ -63,18 +82,33 @@ const disagreement = computed(() => {
         <div>
           <div class="saying">
             <strong>{{ saying(reading) }}</strong>
-            <span class="small soft">{{ reading.accepted ? 'accepted' : reading.id === cell.inForce?.id ? 'in force' : reading.spoiledBy.length ? 'spoiled' : 'not in force' }}</span>
+            <span class="small soft">{{
+              reading.accepted
+                ? 'accepted'
+                : reading.id === cell.inForce?.id
+                  ? 'in force'
+                  : reading.spoiledBy.length
+                    ? 'spoiled'
+                    : 'not in force'
+            }}</span>
           </div>
           <div class="small soft">
             <template v-if="sourceOf(reading)">
               {{ sourceOf(reading)!.title }}<template v-if="reading.place">, {{ reading.place }}</template>
               <br />{{ sourceOf(reading)!.date ? formatWhen(sourceOf(reading)!.date!) : 'undated' }}
-              <template v-if="/^https?:/.test(sourceOf(reading)!.place)"> · <a :href="sourceOf(reading)!.place" rel="noreferrer noopener" target="_blank">{{ sourceOf(reading)!.place.replace(/^https?:\/\//, '') }}</a></template>
+              <template v-if="/^https?:/.test(sourceOf(reading)!.place)">
+                ·
+                <a :href="sourceOf(reading)!.place" rel="noreferrer noopener" target="_blank">{{
+                  sourceOf(reading)!.place.replace(/^https?:\/\//, '')
+                }}</a></template
+              >
             </template>
             <template v-else>no source</template>
           </div>
           <div class="actions">
-            <button v-if="readings.length > 1" @click="$emit('accept', reading)">{{ reading.accepted ? 'Let the rules decide' : 'Accept this one' }}</button>
+            <button v-if="readings.length > 1" @click="$emit('accept', reading)">
+              {{ reading.accepted ? 'Let the rules decide' : 'Accept this one' }}
+            </button>
             <button @click="$emit('remove', reading)">Delete</button>
           </div>
         </div>
@@ -83,7 +117,10 @@ const disagreement = computed(() => {
 
     <p class="remark">{{ sentence }}</p>
     <p v-if="disagreement" class="remark is-trouble">{{ disagreement }}</p>
-    <v-btn class="edit" @click="$emit('edit')">{{ cell.inForce ? 'Correct or add a reading' : 'Record what you found' }} <span class="soft key">Enter</span></v-btn>
+    <v-btn class="edit" @click="$emit('edit')"
+      >{{ cell.inForce ? 'Correct or add a reading' : 'Record what you found' }}
+      <span class="soft key">Enter</span></v-btn
+    >
   </aside>
 </template>
 
@@ -122,6 +159,9 @@ li {
   display: flex;
   justify-content: space-between;
   gap: 8px;
+}
+.saying .small {
+  white-space: nowrap;
 }
 .actions {
   display: flex;

@@ -9,7 +9,14 @@ import { wordIssue } from '../../../core/exchange/wording.ts';
 import { today } from '../../stores/clock.ts';
 import { useFactEditing, type ChosenSource } from './useFactEditing.ts';
 
-const props = defineProps<{ fact: FactKey; subject: RecordId; subjectName: string; text: string; source: RecordId | null; anchor: HTMLElement }>();
+const props = defineProps<{
+  fact: FactKey;
+  subject: RecordId;
+  subjectName: string;
+  text: string;
+  source: RecordId | null;
+  anchor: HTMLElement;
+}>();
 const emit = defineEmits<{ close: [] }>();
 
 const { sources, lastSource, write } = useFactEditing();
@@ -29,7 +36,10 @@ const placeholder = computed(() => {
   return props.fact.type === 'number' ? `number${props.fact.unit ? ` of ${props.fact.unit}` : ''}` : '';
 });
 const sourceItems = computed(() => [
-  ...sources.value.map(({ id, title, sourceKind }) => ({ value: id, title: `${title} (${SOURCE_KINDS[sourceKind].label})` })),
+  ...sources.value.map(({ id, title, sourceKind }) => ({
+    value: id,
+    title: `${title} (${SOURCE_KINDS[sourceKind].label})`,
+  })),
   { value: NEW, title: 'A new source …' },
   { value: NONE, title: 'No source' },
 ]);
@@ -40,7 +50,8 @@ function chosenSource(): ChosenSource | string {
   if (chosen.value !== NEW) return { id: chosen.value };
   const { kind, title, place, date } = created.value;
   if (!title.trim()) return 'Give the new source a title.';
-  if (date && !whenSchema.safeParse(date).success) return `"${date}" is no date: write 2026-11-24, 2026-11 or 2026.`;
+  if (date && !whenSchema.safeParse(date).success)
+    return `"${date}" is no date: write 2026-11-24, 2026-11 or 2026.`;
   return { kind, title: title.trim(), place: place.trim(), date };
 }
 
@@ -50,7 +61,12 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
     trouble.value = source;
     return;
   }
-  const result = write(props.subject, props.fact, state === 'set' ? { state, text: text.value } : { state }, source);
+  const result = write(
+    props.subject,
+    props.fact,
+    state === 'set' ? { state, text: text.value } : { state },
+    source,
+  );
   if (result.ok) emit('close');
   else trouble.value = result.issues.map(wordIssue).join(' ');
 }
@@ -66,15 +82,36 @@ watch(open, (value) => !value && emit('close'));
 </script>
 
 <template>
-  <v-menu v-model="open" :activator="anchor" :close-on-content-click="false" location="bottom start" :open-on-click="false" @after-enter="focus">
-    <form class="editor" :aria-label="`Edit ${fact.label} of ${subjectName}`" @vue:mounted="focus" @submit.prevent="save('set')" @keydown.esc.stop.prevent="emit('close')">
+  <v-menu
+    v-model="open"
+    :activator="anchor"
+    :close-on-content-click="false"
+    location="bottom start"
+    :open-on-click="false"
+    @after-enter="focus"
+  >
+    <form
+      class="editor"
+      :aria-label="`Edit ${fact.label} of ${subjectName}`"
+      @vue:mounted="focus"
+      @submit.prevent="save('set')"
+      @keydown.esc.stop.prevent="emit('close')"
+    >
       <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
       <div ref="field">
         <select v-if="choices" v-model="text" class="native" aria-label="Value">
           <option value="" disabled>choose …</option>
           <option v-for="choice in choices" :key="choice">{{ choice }}</option>
         </select>
-        <textarea v-else-if="fact.type === 'list'" v-model="text" class="native" rows="4" aria-label="Value" :placeholder="placeholder" @keydown.ctrl.enter="save('set')" />
+        <textarea
+          v-else-if="fact.type === 'list'"
+          v-model="text"
+          class="native"
+          rows="4"
+          aria-label="Value"
+          :placeholder="placeholder"
+          @keydown.ctrl.enter="save('set')"
+        />
         <input v-else v-model="text" class="native" aria-label="Value" :placeholder="placeholder" />
       </div>
       <v-select v-model="chosen" :items="sourceItems" label="Source" />

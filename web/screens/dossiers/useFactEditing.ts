@@ -19,7 +19,9 @@ export type ChosenSource =
   | null;
 
 /** What the editor says of a fact. */
-export type Saying = { readonly state: 'set'; readonly text: string } | { readonly state: 'unchanged' | 'none' | 'doesNotApply' };
+export type Saying =
+  | { readonly state: 'set'; readonly text: string }
+  | { readonly state: 'unchanged' | 'none' | 'doesNotApply' };
 
 /** The source used last, offered again by the next edit. */
 const lastSource = ref<RecordId | null>(null);
@@ -27,7 +29,9 @@ const lastSource = ref<RecordId | null>(null);
 export function useFactEditing() {
   const store = useCatalogueStore();
   const sources = computed(() =>
-    [...recordsOf(store.catalogue, 'source')].sort((a, b) => compareWhen(b.date ?? '', a.date ?? '') || a.title.localeCompare(b.title)),
+    [...recordsOf(store.catalogue, 'source')].sort(
+      (a, b) => compareWhen(b.date ?? '', a.date ?? '') || a.title.localeCompare(b.title),
+    ),
   );
 
   function uniqueId(kind: 'reading' | 'source', text: string): RecordId {
@@ -92,13 +96,22 @@ export function useFactEditing() {
 
   /** Makes a reading the accepted one, or lets the rules decide again. */
   function accept(reading: Reading, others: readonly Reading[]): Result<unknown> {
-    const changed = others.filter((other) => other.id !== reading.id && other.accepted).map((other) => ({ ...other, accepted: false }));
-    return store.edit(reading.accepted ? 'Let the rules decide' : 'Accept a reading', [{ ...reading, accepted: !reading.accepted }, ...changed]);
+    const changed = others
+      .filter((other) => other.id !== reading.id && other.accepted)
+      .map((other) => ({ ...other, accepted: false }));
+    return store.edit(reading.accepted ? 'Let the rules decide' : 'Accept a reading', [
+      { ...reading, accepted: !reading.accepted },
+      ...changed,
+    ]);
   }
 
   /** Takes readings back. */
   function remove(readings: readonly Reading[]): Result<unknown> {
-    return store.edit(readings.length === 1 ? 'Delete a reading' : `Delete ${readings.length} readings`, [], readings.map(({ id }) => id));
+    return store.edit(
+      readings.length === 1 ? 'Delete a reading' : `Delete ${readings.length} readings`,
+      [],
+      readings.map(({ id }) => id),
+    );
   }
 
   return { sources, lastSource, write, accept, remove };

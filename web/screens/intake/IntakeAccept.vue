@@ -16,7 +16,11 @@ import { useIntakeStore } from '../../stores/intakeStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import type { SystemSummary } from '../../workers/intakeMessages.ts';
 
-const props = defineProps<{ system: SystemSummary; placement: Placement | null; facts: readonly FactProposal[] }>();
+const props = defineProps<{
+  system: SystemSummary;
+  placement: Placement | null;
+  facts: readonly FactProposal[];
+}>();
 const store = useCatalogueStore();
 const intake = useIntakeStore();
 const notices = useNoticeStore();
@@ -66,16 +70,25 @@ const isNewBase = computed(() => candidate.value && typeof candidate.value.at !=
 const missing = computed(() => {
   if (!name.value.trim()) return 'Give the distribution a name.';
   if (!version.value.trim()) return 'Give the release a version.';
-  if (isNewBase.value && (!baseName.value.trim() || !baseVersion.value.trim())) return 'Give the base a name and a version.';
+  if (isNewBase.value && (!baseName.value.trim() || !baseVersion.value.trim()))
+    return 'Give the base a name and a version.';
   const own = name.value.trim().toLowerCase();
   const baseOwn = isNewBase.value ? baseName.value.trim().toLowerCase() : ownNameOf(candidate.value?.at);
-  return own === baseOwn ? 'It has the name of its own base: this is a system of the base itself. Rename it, or leave it unplaced.' : '';
+  return own === baseOwn
+    ? 'It has the name of its own base: this is a system of the base itself. Rename it, or leave it unplaced.'
+    : '';
 });
 function ownNameOf(at: unknown): string {
   if (typeof at !== 'string') return '';
-  return store.catalogue.records.distribution.get(distributionOf(store.catalogue, at))?.name.toLowerCase() ?? '';
+  return (
+    store.catalogue.records.distribution.get(distributionOf(store.catalogue, at))?.name.toLowerCase() ?? ''
+  );
 }
-const known = computed(() => [...recordsOf(store.catalogue, 'distribution')].find((entry) => entry.name.toLowerCase() === name.value.trim().toLowerCase()));
+const known = computed(() =>
+  [...recordsOf(store.catalogue, 'distribution')].find(
+    (entry) => entry.name.toLowerCase() === name.value.trim().toLowerCase(),
+  ),
+);
 
 function acceptedBase(): AcceptedBase | undefined {
   const entry = candidate.value;
@@ -84,7 +97,14 @@ function acceptedBase(): AcceptedBase | undefined {
   const common = { relation: relation.value, candidate: ranked, accounts: props.placement!.accounts };
   if (typeof entry.at === 'string') return { ...common, at: entry.at };
   const packages = unpackColumns(entry.at.packed, entry.name);
-  const index = packages.ok ? { name: entry.name, origin: entry.at.path, date: entry.at.release?.date || today(), packages: packages.value } : undefined;
+  const index = packages.ok
+    ? {
+        name: entry.name,
+        origin: entry.at.path,
+        date: entry.at.release?.date || today(),
+        packages: packages.value,
+      }
+    : undefined;
   return { ...common, at: { distribution: baseName.value.trim(), version: baseVersion.value.trim() }, index };
 }
 
@@ -104,10 +124,14 @@ async function accept(): Promise<void> {
     notices.tellIssues(result.issues);
     return;
   }
-  if (accepted.systemSnapshot && props.system.packed) await store.savePackages(accepted.systemSnapshot, props.system.packed);
-  if (accepted.baseSnapshot && candidate.value && typeof candidate.value.at !== 'string') await store.savePackages(accepted.baseSnapshot, candidate.value.at.packed);
+  if (accepted.systemSnapshot && props.system.packed)
+    await store.savePackages(accepted.systemSnapshot, props.system.packed);
+  if (accepted.baseSnapshot && candidate.value && typeof candidate.value.at !== 'string')
+    await store.savePackages(accepted.baseSnapshot, candidate.value.at.packed);
   intake.clear();
-  notices.tell(`Recorded ${name.value} ${version.value} with ${formatNumberOf(props.facts.length, 'fact')}. Undo takes all of it back.`);
+  notices.tell(
+    `Recorded ${name.value} ${version.value} with ${formatNumberOf(props.facts.length, 'fact')}. Undo takes all of it back.`,
+  );
   await router.push({ name: 'lineage', query: { at: distributionOf(store.catalogue, accepted.release) } });
 }
 </script>
@@ -123,17 +147,27 @@ async function accept(): Promise<void> {
       <template v-if="base !== NO_BASE">
         <v-select v-model="relation" :items="relationItems" label="Relation" />
         <div v-if="isNewBase" class="new-base">
-          <p class="small soft">The base is not in the catalogue yet. It is recorded under this name, with its index for the next system.</p>
+          <p class="small soft">
+            The base is not in the catalogue yet. It is recorded under this name, with its index for the next
+            system.
+          </p>
           <v-text-field v-model="baseName" label="Base: distribution" />
           <v-text-field v-model="baseVersion" label="Base: release" />
         </div>
       </template>
       <p class="small soft">
-        {{ formatNumberOf(facts.length, 'fact') }}, each with its file as source<template v-if="system.packageCount">; the list of {{ formatNumberOf(system.packageCount, 'package') }}</template>.
+        {{ formatNumberOf(facts.length, 'fact') }}, each with its file as source<template
+          v-if="system.packageCount"
+          >; the list of {{ formatNumberOf(system.packageCount, 'package') }}</template
+        >.
       </p>
       <p v-if="missing" class="remark is-trouble">{{ missing }}</p>
       <v-btn type="submit" variant="flat" color="primary" :disabled="Boolean(missing)">
-        {{ base === NO_BASE ? `Accept ${formatNumberOf(facts.length, 'fact')}` : `Accept the placing and ${formatNumberOf(facts.length, 'fact')}` }}
+        {{
+          base === NO_BASE
+            ? `Accept ${formatNumberOf(facts.length, 'fact')}`
+            : `Accept the placing and ${formatNumberOf(facts.length, 'fact')}`
+        }}
       </v-btn>
     </form>
   </aside>

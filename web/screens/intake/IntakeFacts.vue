@@ -25,11 +25,23 @@ const groups = computed(() =>
     <h2>Facts found</h2>
     <div class="table">
       <template v-for="{ area, facts: found } in groups" :key="area.id">
-        <label v-for="{ proposal, fact, text } in found" :key="proposal.key" class="row" :class="{ left: refused.has(proposal.key) }">
-          <input type="checkbox" :checked="!refused.has(proposal.key)" @change="$emit('toggle', proposal.key)" />
+        <label
+          v-for="{ proposal, fact, text } in found"
+          :key="proposal.key"
+          class="row"
+          :class="{ left: refused.has(proposal.key) }"
+        >
+          <input
+            type="checkbox"
+            :checked="!refused.has(proposal.key)"
+            @change="$emit('toggle', proposal.key)"
+          />
           <span class="soft area">{{ area.label }}</span>
           <span>{{ fact.label }}</span>
-          <span class="value" :title="text"><strong>{{ text }}</strong><span v-if="proposal.certainty !== 'sure'" class="soft small"> likely</span></span>
+          <span class="value" :title="text"
+            ><strong>{{ text }}</strong
+            ><span v-if="proposal.certainty !== 'sure'" class="soft small"> likely</span></span
+          >
           <span class="soft small place" :title="proposal.place">{{ proposal.place }}</span>
         </label>
       </template>

@@ -10,34 +10,61 @@ const props = defineProps<{ files: readonly FileSummary[] }>();
 const LISTED = 300;
 /** Files with trouble first, then those that gave something, then the rest. */
 const sorted = computed(() => {
-  const rank = ({ issues, read }: FileSummary) => (issues.some(({ severity }) => severity !== 'note') ? 0 : read ? 1 : 2);
+  const rank = ({ issues, read }: FileSummary) =>
+    issues.some(({ severity }) => severity !== 'note') ? 0 : read ? 1 : 2;
   return [...props.files].sort((a, b) => rank(a) - rank(b) || (a.path < b.path ? -1 : 1));
 });
-const troubled = computed(() => props.files.filter(({ issues }) => issues.some(({ severity }) => severity !== 'note')).length);
+const troubled = computed(
+  () => props.files.filter(({ issues }) => issues.some(({ severity }) => severity !== 'note')).length,
+);
 const given = computed(() => props.files.filter(({ read }) => read).length);
 </script>
 
 <template>
   <section aria-label="Files">
     <h2>
-      {{ formatNumberOf(files.length, 'file') }}: {{ given }} read<span v-if="troubled" class="trouble">, {{ troubled }} damaged</span>, {{ files.length - given }} left out
+      {{ formatNumberOf(files.length, 'file') }}: {{ given }} read<span v-if="troubled" class="trouble"
+        >, {{ troubled }} damaged</span
+      >, {{ files.length - given }} left out
     </h2>
     <table>
-      <caption class="visually-hidden">Files of the drop</caption>
-      <thead><tr><th>File</th><th>Taken for</th><th>Read from it, or why not</th></tr></thead>
+      <caption class="visually-hidden">
+        Files of the drop
+      </caption>
+      <thead>
+        <tr>
+          <th>File</th>
+          <th>Taken for</th>
+          <th>Read from it, or why not</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(file, index) in sorted.slice(0, LISTED)" :key="index">
           <td class="mono path" :title="file.path">{{ file.path }}</td>
-          <td class="soft">{{ FORMAT_LABELS[file.format] }}<template v-if="file.containers.length"> in {{ file.containers.join(', ') }}</template></td>
+          <td class="soft">
+            {{ FORMAT_LABELS[file.format]
+            }}<template v-if="file.containers.length"> in {{ file.containers.join(', ') }}</template>
+          </td>
           <td>
             {{ file.read }}
-            <div v-for="(issue, at) in file.issues.slice(0, 4)" :key="at" class="small" :class="issue.severity === 'note' ? 'soft' : 'trouble'">{{ wordIssue(issue) }}</div>
-            <div v-if="file.issues.length > 4" class="small trouble">and {{ file.issues.length - 4 }} more like these</div>
+            <div
+              v-for="(issue, at) in file.issues.slice(0, 4)"
+              :key="at"
+              class="small"
+              :class="issue.severity === 'note' ? 'soft' : 'trouble'"
+            >
+              {{ wordIssue(issue) }}
+            </div>
+            <div v-if="file.issues.length > 4" class="small trouble">
+              and {{ file.issues.length - 4 }} more like these
+            </div>
           </td>
         </tr>
       </tbody>
     </table>
-    <p v-if="files.length > LISTED" class="small soft">{{ formatNumberOf(files.length - LISTED, 'more file') }}, all left out or read without trouble.</p>
+    <p v-if="files.length > LISTED" class="small soft">
+      {{ formatNumberOf(files.length - LISTED, 'more file') }}, all left out or read without trouble.
+    </p>
   </section>
 </template>
 

@@ -16,32 +16,55 @@ const installed = computed(() => props.placement.candidates[0]?.counts.installed
     <p class="answer" :class="{ none: !placement.answer.base }">
       <strong v-if="placement.answer.base">Built on {{ placement.answer.base }}.</strong> {{ sentence }}
     </p>
-    <p v-for="finding in placement.findings" :key="finding.code" class="remark" :class="{ 'is-trouble': finding.severity !== 'note' }">{{ wordIssue(finding) }}</p>
+    <p
+      v-for="finding in placement.findings"
+      :key="finding.code"
+      class="remark"
+      :class="{ 'is-trouble': finding.severity !== 'note' }"
+    >
+      {{ wordIssue(finding) }}
+    </p>
     <table v-if="placement.candidates.length">
-      <caption class="visually-hidden">Candidates</caption>
+      <caption class="visually-hidden">
+        Candidates
+      </caption>
       <thead>
         <tr>
           <th>Candidate</th>
           <th class="share">Same version</th>
-          <th v-for="{ id, label, means } in CLASS_LABELS" :key="id" class="number" :title="means">{{ label }}</th>
-          <th class="number" title="The part of all evidence that speaks for it; rare evidence weighs more">score</th>
+          <th v-for="{ id, label, means } in CLASS_LABELS" :key="id" class="number" :title="means">
+            {{ label }}
+          </th>
+          <th class="number" title="The part of all evidence that speaks for it; rare evidence weighs more">
+            score
+          </th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="candidate in placement.candidates" :key="candidate.name" :class="{ base: candidate.name === placement.answer.base }">
+        <tr
+          v-for="candidate in placement.candidates"
+          :key="candidate.name"
+          :class="{ base: candidate.name === placement.answer.base }"
+        >
           <th scope="row">{{ candidate.name }}</th>
           <td class="share">
             <span class="track"><span :style="{ width: `${candidate.carriedShare * 100}%` }" /></span>
             <span class="mono">{{ formatShare(candidate.counts.same, candidate.counts.installed) }}</span>
           </td>
-          <td v-for="{ id } in CLASS_LABELS" :key="id" class="number mono">{{ formatCount(candidate.counts[id]) }}</td>
+          <td v-for="{ id } in CLASS_LABELS" :key="id" class="number mono">
+            {{ formatCount(candidate.counts[id]) }}
+          </td>
           <td class="number mono">{{ candidate.score.toFixed(2) }}</td>
         </tr>
       </tbody>
     </table>
     <p v-if="placement.accounts.length" class="small soft">
       Of {{ formatCount(installed) }} packages, the exact version is in
-      <template v-for="(account, index) in placement.accounts" :key="account.name">{{ index ? ', ' : '' }}<strong>{{ account.name === 'unexplained' ? 'none of them' : account.name }}</strong> {{ formatCount(account.packages) }}</template>.
+      <template v-for="(account, index) in placement.accounts" :key="account.name"
+        >{{ index ? ', ' : ''
+        }}<strong>{{ account.name === 'unexplained' ? 'none of them' : account.name }}</strong>
+        {{ formatCount(account.packages) }}</template
+      >.
     </p>
   </section>
 </template>

@@ -22,7 +22,9 @@ const refused = ref<ReadonlySet<string>>(new Set());
 const system = computed(() => intake.drop?.systems[intake.chosen]);
 const facts = computed(() => system.value?.facts ?? []);
 const taken = computed(() => facts.value.filter(({ key }) => !refused.value.has(key)));
-const percent = computed(() => (intake.progress?.total ? (intake.progress.done / intake.progress.total) * 100 : 0));
+const percent = computed(() =>
+  intake.progress?.total ? (intake.progress.done / intake.progress.total) * 100 : 0,
+);
 
 async function onDrop(event: DragEvent): Promise<void> {
   over.value = false;
@@ -30,7 +32,10 @@ async function onDrop(event: DragEvent): Promise<void> {
   try {
     start(await filesOfDrop(event.dataTransfer.items));
   } catch (error) {
-    notices.notice = { text: `The dropped files could not be opened (${error instanceof Error ? error.message : error}). Choose them with the buttons instead.`, trouble: true };
+    notices.notice = {
+      text: `The dropped files could not be opened (${error instanceof Error ? error.message : error}). Choose them with the buttons instead.`,
+      trouble: true,
+    };
   }
 }
 function onChoose(event: Event): void {
@@ -55,26 +60,72 @@ function chooseSystem(event: Event): void {
 </script>
 
 <template>
-  <div class="screen" :class="{ 'has-detail': intake.phase === 'read' && system }" @dragover.prevent="over = true" @dragleave.self="over = false" @drop.prevent="onDrop">
-    <input ref="fileInput" class="visually-hidden" type="file" multiple tabindex="-1" aria-label="Files to read" @change="onChoose" />
-    <input ref="folderInput" class="visually-hidden" type="file" webkitdirectory tabindex="-1" aria-label="Folder to read" @change="onChoose" />
+  <div
+    class="screen"
+    :class="{ 'has-detail': intake.phase === 'read' && system }"
+    @dragover.prevent="over = true"
+    @dragleave.self="over = false"
+    @drop.prevent="onDrop"
+  >
+    <input
+      ref="fileInput"
+      class="visually-hidden"
+      type="file"
+      multiple
+      tabindex="-1"
+      aria-label="Files to read"
+      @change="onChoose"
+    />
+    <input
+      ref="folderInput"
+      class="visually-hidden"
+      type="file"
+      webkitdirectory
+      tabindex="-1"
+      aria-label="Folder to read"
+      @change="onChoose"
+    />
 
     <div v-if="intake.phase === 'empty' || intake.phase === 'failed'" class="work">
-      <p v-if="intake.phase === 'failed'" class="remark is-trouble failed" role="alert">Reading stopped: {{ intake.failure }}. Nothing in the catalogue was changed. Drop the files again, or fewer of them.</p>
+      <p v-if="intake.phase === 'failed'" class="remark is-trouble failed" role="alert">
+        Reading stopped: {{ intake.failure }}. Nothing in the catalogue was changed. Drop the files again, or
+        fewer of them.
+      </p>
       <div class="drop" :class="{ over }">
         <h1>Drop the files of a system here</h1>
-        <p class="soft">A folder, a <span class="mono">.tar</span> or <span class="mono">.tar.gz</span>, or single files. They are recognised by what is in them, and never leave this computer.</p>
+        <p class="soft">
+          A folder, a <span class="mono">.tar</span> or <span class="mono">.tar.gz</span>, or single files.
+          They are recognised by what is in them, and never leave this computer.
+        </p>
         <div class="buttons">
           <v-btn variant="flat" color="primary" @click="fileInput?.click()">Choose files</v-btn>
           <v-btn @click="folderInput?.click()">Choose a folder</v-btn>
         </div>
         <table>
-          <caption class="visually-hidden">What is read</caption>
+          <caption class="visually-hidden">
+            What is read
+          </caption>
           <tbody>
-            <tr><th>Identification</th><td class="mono">/etc/os-release</td><td class="soft">name, release, end of support</td></tr>
-            <tr><th>Repositories</th><td class="mono">/etc/apt/</td><td class="soft">whose repositories the system pulls from</td></tr>
-            <tr><th>Packages</th><td class="mono">/var/lib/dpkg/status</td><td class="soft">what is installed, in which version</td></tr>
-            <tr><th>Possible bases</th><td class="mono">Packages, .gz, .xz</td><td class="soft">repository indexes to hold the packages against</td></tr>
+            <tr>
+              <th>Identification</th>
+              <td class="mono">/etc/os-release</td>
+              <td class="soft">name, release, end of support</td>
+            </tr>
+            <tr>
+              <th>Repositories</th>
+              <td class="mono">/etc/apt/</td>
+              <td class="soft">whose repositories the system pulls from</td>
+            </tr>
+            <tr>
+              <th>Packages</th>
+              <td class="mono">/var/lib/dpkg/status</td>
+              <td class="soft">what is installed, in which version</td>
+            </tr>
+            <tr>
+              <th>Possible bases</th>
+              <td class="mono">Packages, .gz, .xz</td>
+              <td class="soft">repository indexes to hold the packages against</td>
+            </tr>
           </tbody>
         </table>
       </div>
@@ -82,30 +133,72 @@ function chooseSystem(event: Event): void {
 
     <div v-else-if="intake.phase === 'reading' || intake.phase === 'placing'" class="work">
       <div class="drop" role="status" aria-live="polite">
-        <h1>{{ intake.phase === 'reading' ? 'Reading …' : 'Holding the packages against the candidates …' }}</h1>
-        <p class="soft path">{{ intake.progress ? `${formatNumberOf(intake.progress.files, 'file')} read; ${intake.progress.path}` : '' }}</p>
-        <v-progress-linear :model-value="percent" :indeterminate="intake.phase === 'placing'" aria-label="Reading" />
+        <h1>
+          {{ intake.phase === 'reading' ? 'Reading …' : 'Holding the packages against the candidates …' }}
+        </h1>
+        <p class="soft path">
+          {{
+            intake.progress
+              ? `${formatNumberOf(intake.progress.files, 'file')} read; ${intake.progress.path}`
+              : ''
+          }}
+        </p>
+        <v-progress-linear
+          :model-value="percent"
+          :indeterminate="intake.phase === 'placing'"
+          aria-label="Reading"
+        />
         <div class="buttons"><v-btn @click="intake.clear()">Cancel</v-btn></div>
       </div>
     </div>
 
     <div v-else-if="intake.drop" class="work result" :class="{ over }">
       <div class="head">
-        <h1>{{ system ? system.name : formatNumberOf(intake.drop.indexes.length, 'repository index', 'repository indexes') }}</h1>
-        <select v-if="intake.drop.systems.length > 1" class="systems" aria-label="System to place" :value="intake.chosen" @change="chooseSystem">
-          <option v-for="(entry, index) in intake.drop.systems" :key="index" :value="index">{{ entry.name }}, {{ entry.root || 'loose files' }}</option>
+        <h1>
+          {{
+            system
+              ? system.name
+              : formatNumberOf(intake.drop.indexes.length, 'repository index', 'repository indexes')
+          }}
+        </h1>
+        <select
+          v-if="intake.drop.systems.length > 1"
+          class="systems"
+          aria-label="System to place"
+          :value="intake.chosen"
+          @change="chooseSystem"
+        >
+          <option v-for="(entry, index) in intake.drop.systems" :key="index" :value="index">
+            {{ entry.name }}, {{ entry.root || 'loose files' }}
+          </option>
         </select>
         <span class="spacer" />
         <v-btn @click="intake.clear()">Read something else</v-btn>
       </div>
-      <p v-for="issue in intake.drop.issues" :key="issue.code" class="remark" :class="{ 'is-trouble': issue.severity === 'error' }" role="alert">{{ wordIssue(issue) }}</p>
+      <p
+        v-for="issue in intake.drop.issues"
+        :key="issue.code"
+        class="remark"
+        :class="{ 'is-trouble': issue.severity === 'error' }"
+        role="alert"
+      >
+        {{ wordIssue(issue) }}
+      </p>
       <IntakePlacing v-if="intake.placement" :placement="intake.placement" />
-      <p v-else-if="!system" class="soft">No system among these files. Drop a system together with these indexes, or after them.</p>
+      <p v-else-if="!system" class="soft">
+        No system among these files. Drop a system together with these indexes, or after them.
+      </p>
       <IntakeFacts v-if="facts.length" :facts="facts" :refused="refused" @toggle="toggle" />
       <IntakeFiles :files="intake.drop.files" />
     </div>
 
-    <IntakeAccept v-if="intake.phase === 'read' && system" :key="`${intake.chosen}`" :system="system" :placement="intake.placement" :facts="taken" />
+    <IntakeAccept
+      v-if="intake.phase === 'read' && system"
+      :key="`${intake.chosen}`"
+      :system="system"
+      :placement="intake.placement"
+      :facts="taken"
+    />
   </div>
 </template>
 
@@ -114,7 +207,7 @@ function chooseSystem(event: Event): void {
   max-width: 660px;
   margin: 7vh auto 0;
   padding: 34px 36px;
-  border: 1.5px dashed rgb(var(--v-theme-ink-soft) / 0.55);
+  border: 1.5px dashed rgba(var(--v-theme-ink-soft), 0.55);
   border-radius: 14px;
 }
 .drop.over,

@@ -15,13 +15,17 @@ export async function filesOfDrop(items: DataTransferItemList): Promise<DroppedF
 async function filesOfEntry(entry: FileSystemEntry): Promise<DroppedFile[]> {
   const path = entry.fullPath.replace(/^\//, '');
   if (entry.isFile) {
-    const file = await new Promise<File>((resolve, reject) => (entry as FileSystemFileEntry).file(resolve, reject));
+    const file = await new Promise<File>((resolve, reject) =>
+      (entry as FileSystemFileEntry).file(resolve, reject),
+    );
     return [{ path, file }];
   }
   const reader = (entry as FileSystemDirectoryEntry).createReader();
   const found: DroppedFile[] = [];
   for (;;) {
-    const batch = await new Promise<FileSystemEntry[]>((resolve, reject) => reader.readEntries(resolve, reject));
+    const batch = await new Promise<FileSystemEntry[]>((resolve, reject) =>
+      reader.readEntries(resolve, reject),
+    );
     if (batch.length === 0) return found;
     found.push(...(await Promise.all(batch.map(filesOfEntry))).flat());
   }

@@ -35,9 +35,14 @@ const areas = computed(() =>
   <aside class="detail" aria-label="Selected distribution">
     <div class="crumbs">
       <template v-for="layer in bases" :key="layer.id">
-        <router-link :to="{ query: { ...$route.query, at: layer.distribution } }">{{ nameOf(catalogue, layer.id) }}</router-link> ›
+        <router-link :to="{ query: { ...$route.query, at: layer.distribution } }">{{
+          nameOf(catalogue, layer.id)
+        }}</router-link>
+        ›
       </template>
-      <button class="close" aria-label="Close the detail pane" title="Close (Esc)" @click="$emit('close')">×</button>
+      <button class="close" aria-label="Close the detail pane" title="Close (Esc)" @click="$emit('close')">
+        ×
+      </button>
     </div>
     <h1>{{ facts.name }} {{ facts.version }}</h1>
     <p v-if="facts.purpose" class="soft purpose">{{ facts.purpose }}</p>
@@ -48,15 +53,22 @@ const areas = computed(() =>
       <div class="figures">
         <div v-if="comparison">
           <div class="figure">{{ formatShare(comparison.counts.same, comparison.counts.installed) }}</div>
-          <div class="small soft">packages carried unchanged from {{ nameOf(catalogue, comparison.base) }}</div>
+          <div class="small soft">
+            packages carried unchanged from {{ nameOf(catalogue, comparison.base) }}
+          </div>
         </div>
         <div v-else>
           <div class="figure soft">–</div>
-          <div class="small soft">carried share not measured: <router-link to="/intake">read a capture</router-link></div>
+          <div class="small soft">
+            carried share not measured: <router-link to="/intake">read a capture</router-link>
+          </div>
         </div>
         <div>
           <div class="figure">{{ facts.changes.length }}</div>
-          <div class="small soft">{{ facts.changes.length === 1 ? 'fact' : 'facts' }} changed: {{ backed.seen }} seen, {{ backed.claimed }} only claimed</div>
+          <div class="small soft">
+            {{ facts.changes.length === 1 ? 'fact' : 'facts' }} changed: {{ backed.seen }} seen,
+            {{ backed.claimed }} only claimed
+          </div>
         </div>
       </div>
       <PackageBar v-if="comparison" :counts="comparison.counts" />
@@ -67,16 +79,33 @@ const areas = computed(() =>
         <li v-for="area in areas" :key="area.id">
           <i :style="{ background: colourOfArea(area.id) }" aria-hidden="true" />
           <div>
-            <div class="area"><span>{{ area.label }}</span><span class="soft small">{{ area.changes.length || '' }}</span></div>
-            <div v-for="change in area.changes" :key="change.fact.key" class="small">{{ wordChange(change) }}</div>
-            <div v-if="area.changes.length === 0" class="small soft">{{ area.looked ? `nothing changed in ${formatNumberOf(area.looked, 'fact')}` : 'not looked at' }}</div>
+            <div class="area">
+              <span>{{ area.label }}</span><span class="soft small">{{ area.changes.length || '' }}</span>
+            </div>
+            <div v-for="change in area.changes" :key="change.fact.key" class="small">
+              {{ wordChange(change) }}
+            </div>
+            <div v-if="area.changes.length === 0" class="small soft">
+              {{
+                area.looked ? `nothing changed in ${formatNumberOf(area.looked, 'fact')}` : 'not looked at'
+              }}
+            </div>
           </div>
         </li>
       </ul>
     </template>
-    <p v-else-if="!facts.independent" class="remark is-trouble">Unplaced: it is not known what it is built on. <router-link to="/intake">Read a capture</router-link> to find out.</p>
+    <p v-else-if="!facts.independent" class="remark is-trouble">
+      Unplaced: it is not known what it is built on. <router-link to="/intake">Read a capture</router-link> to
+      find out.
+    </p>
 
-    <v-btn class="open" variant="flat" color="primary" :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: $route.query.asof } }">Open the dossier</v-btn>
+    <v-btn
+      class="open"
+      variant="flat"
+      color="primary"
+      :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: $route.query.asof } }"
+      >Open the dossier</v-btn
+    >
   </aside>
 </template>
 

@@ -24,7 +24,10 @@ const view = ref({ x: 0, y: 0, scale: 1 });
 const MARGIN = 18;
 
 const roots = computed(() => {
-  const ids = props.layout.plates.filter(({ generation }) => generation === 0).sort((a, b) => a.y - b.y).map(({ id }) => id);
+  const ids = props.layout.plates
+    .filter(({ generation }) => generation === 0)
+    .sort((a, b) => a.y - b.y)
+    .map(({ id }) => id);
   return new Map(ids.map((id, index) => [id, index]));
 });
 function familyColour(root: RecordId): string {
@@ -46,13 +49,20 @@ function rootRemark(facts: PlateFacts): string {
 function bandTitle({ link }: Band): string {
   const names = `${props.plates.get(link.derivative)?.name} ${link.link.relation} ${props.plates.get(link.base)?.name}`;
   const counts = link.comparison?.counts;
-  return counts ? `${names}: ${formatShare(counts.same, counts.installed)} of ${counts.installed} packages carried` : `${names}: not measured`;
+  return counts
+    ? `${names}: ${formatShare(counts.same, counts.installed)} of ${counts.installed} packages carried`
+    : `${names}: not measured`;
 }
 function onChain(id: RecordId): boolean {
   if (!props.selected) return true;
   const path = (start: RecordId): RecordId[] => {
     const seen: RecordId[] = [];
-    for (let at: RecordId | undefined = start; at && !seen.includes(at); at = props.graph.nodes.get(at)?.bases[0]) seen.push(at);
+    for (
+      let at: RecordId | undefined = start;
+      at && !seen.includes(at);
+      at = props.graph.nodes.get(at)?.bases[0]
+    )
+      seen.push(at);
     return seen;
   };
   return path(props.selected).includes(id) || path(id).includes(props.selected);
@@ -61,7 +71,11 @@ function onChain(id: RecordId): boolean {
 function fit(): void {
   const box = host.value?.getBoundingClientRect();
   if (!box?.width) return;
-  const scale = Math.min(1, (box.width - 2 * MARGIN) / props.layout.width, (box.height - 2 * MARGIN) / props.layout.height);
+  const scale = Math.min(
+    1,
+    (box.width - 2 * MARGIN) / props.layout.width,
+    (box.height - 2 * MARGIN) / props.layout.height,
+  );
   view.value = { scale, x: MARGIN, y: MARGIN };
 }
 function zoom(factor: number, centreX?: number, centreY?: number): void {
@@ -74,7 +88,8 @@ function zoom(factor: number, centreX?: number, centreY?: number): void {
 }
 function onWheel(event: WheelEvent): void {
   const box = host.value!.getBoundingClientRect();
-  if (event.ctrlKey || event.metaKey) zoom(Math.exp(-event.deltaY / 300), event.clientX - box.left, event.clientY - box.top);
+  if (event.ctrlKey || event.metaKey)
+    zoom(Math.exp(-event.deltaY / 300), event.clientX - box.left, event.clientY - box.top);
   else view.value = { ...view.value, x: view.value.x - event.deltaX, y: view.value.y - event.deltaY };
 }
 
@@ -102,7 +117,9 @@ function neighbour(key: string): RecordId | undefined {
   const here = plates.find(({ id }) => id === props.selected);
   if (!here) return [...plates].sort((a, b) => a.x - b.x || a.y - b.y)[0]?.id;
   if (key === 'ArrowLeft') return props.graph.nodes.get(here.id)?.bases[0];
-  const children = plates.filter(({ id }) => props.graph.nodes.get(id)?.bases[0] === here.id).sort((a, b) => a.y - b.y);
+  const children = plates
+    .filter(({ id }) => props.graph.nodes.get(id)?.bases[0] === here.id)
+    .sort((a, b) => a.y - b.y);
   if (key === 'ArrowRight') return children[0]?.id;
   const column = plates.filter(({ generation }) => generation === here.generation).sort((a, b) => a.y - b.y);
   return column[column.findIndex(({ id }) => id === here.id) + (key === 'ArrowDown' ? 1 : -1)]?.id;
@@ -141,18 +158,57 @@ onMounted(() => {
   fit();
   reveal();
 });
-watch(() => props.selected, () => void nextTick(reveal));
-watch(() => [props.layout.width, props.layout.height], () => void nextTick(fit));
+watch(
+  () => props.selected,
+  () => void nextTick(reveal),
+);
+watch(
+  () => [props.layout.width, props.layout.height],
+  () => void nextTick(fit),
+);
 defineExpose({ fit, zoom });
 </script>
 
 <template>
-  <svg ref="host" class="map" role="group" aria-label="Lineage map" tabindex="0" @wheel.prevent="onWheel" @pointerdown="onDown" @pointermove="onMove" @click="onGroundClick" @keydown="onKey">
+  <svg
+    ref="host"
+    class="map"
+    role="group"
+    aria-label="Lineage map"
+    tabindex="0"
+    @wheel.prevent="onWheel"
+    @pointerdown="onDown"
+    @pointermove="onMove"
+    @click="onGroundClick"
+    @keydown="onKey"
+  >
     <g :transform="`translate(${view.x} ${view.y}) scale(${view.scale})`">
-      <g v-for="band in layout.bands" :key="band.link.link.id" class="band" :class="[band.link.kind, { unmeasured: !band.measured, dimmed: selected && !(onChain(band.link.derivative) && onChain(band.link.base)) }]">
+      <g
+        v-for="band in layout.bands"
+        :key="band.link.link.id"
+        class="band"
+        :class="[
+          band.link.kind,
+          {
+            unmeasured: !band.measured,
+            dimmed: selected && !(onChain(band.link.derivative) && onChain(band.link.base)),
+          },
+        ]"
+      >
         <title>{{ bandTitle(band) }}</title>
-        <path v-if="band.measured && band.link.kind === 'lineal'" :d="band.path" class="halo" :stroke="familyColour(rootOf(band.link.base))" :stroke-width="18" />
-        <path :d="band.path" class="core" :stroke="familyColour(rootOf(band.link.base))" :stroke-width="band.width" />
+        <path
+          v-if="band.measured && band.link.kind === 'lineal'"
+          :d="band.path"
+          class="halo"
+          :stroke="familyColour(rootOf(band.link.base))"
+          :stroke-width="18"
+        />
+        <path
+          :d="band.path"
+          class="core"
+          :stroke="familyColour(rootOf(band.link.base))"
+          :stroke-width="band.width"
+        />
       </g>
       <g
         v-for="plate in layout.plates"
@@ -172,9 +228,20 @@ defineExpose({ fit, zoom });
         <rect class="family" width="5" :height="PLATE.height" rx="2" :fill="familyColour(plate.root)" />
         <foreignObject x="12" y="4" :width="PLATE.width - 18" :height="PLATE.height - 7">
           <div v-if="plates.get(plate.id)" class="inside">
-            <div class="name">{{ plates.get(plate.id)!.name }} <span v-if="plates.get(plate.id)!.version" class="version">{{ plates.get(plate.id)!.version }}</span></div>
+            <div class="name">
+              {{ plates.get(plate.id)!.name }}
+              <span v-if="plates.get(plate.id)!.version" class="version">{{
+                plates.get(plate.id)!.version
+              }}</span>
+            </div>
             <div class="sub">{{ subtitle(plates.get(plate.id)!) }}</div>
-            <div v-if="isRoot(plate.id)" class="root" :class="{ trouble: !plates.get(plate.id)!.independent }">{{ rootRemark(plates.get(plate.id)!) }}</div>
+            <div
+              v-if="isRoot(plate.id)"
+              class="root"
+              :class="{ trouble: !plates.get(plate.id)!.independent }"
+            >
+              {{ rootRemark(plates.get(plate.id)!) }}
+            </div>
             <ChangeStrip v-else :bars="plates.get(plate.id)!.strip" />
           </div>
         </foreignObject>
@@ -216,7 +283,7 @@ defineExpose({ fit, zoom });
   stroke-linecap: round;
 }
 .dimmed {
-  opacity: 0.32;
+  opacity: 0.45;
 }
 .plate {
   cursor: pointer;

@@ -32,7 +32,11 @@ function select(id: RecordId | null): void {
   void router.replace({ query: { ...route.query, at: id ?? undefined } });
 }
 function openDossier(id: RecordId): void {
-  void router.push({ name: 'dossier', params: { release: plates.value.get(id)!.layer }, query: { asof: route.query.asof } });
+  void router.push({
+    name: 'dossier',
+    params: { release: plates.value.get(id)!.layer },
+    query: { asof: route.query.asof },
+  });
 }
 </script>
 
@@ -41,14 +45,16 @@ function openDossier(id: RecordId): void {
     <div v-if="plates.size === 0" class="work">
       <div class="empty">
         <h2>Nothing is placed yet</h2>
-        <p class="soft">Read the files of a system: the program finds what it is built on and puts it on the map.</p>
+        <p class="soft">
+          Read the files of a system: the program finds what it is built on and puts it on the map.
+        </p>
         <p><v-btn variant="flat" color="primary" to="/intake">Read a system</v-btn></p>
         <p><v-btn @click="store.open('sample')">Look at the sample</v-btn></p>
       </div>
     </div>
     <div v-else class="work lineage">
       <div v-if="store.about?.sample && !selected" class="remark intro">
-        <strong>This is the sample, all of it invented.</strong> {{ store.about.question }}
+        <span><strong>This is the sample, all of it invented.</strong> {{ store.about.question }}</span>
         <v-btn class="own" @click="store.open('own')">Start my own catalogue</v-btn>
       </div>
       <div class="tools">
@@ -60,7 +66,15 @@ function openDossier(id: RecordId): void {
         <v-btn :aria-expanded="legendOpen" @click="legendOpen = !legendOpen">Legend</v-btn>
       </div>
       <div class="ground">
-        <LineageMap ref="map" :layout="layout" :graph="graph" :plates="plates" :selected="selected" @select="select" @open="openDossier" />
+        <LineageMap
+          ref="map"
+          :layout="layout"
+          :graph="graph"
+          :plates="plates"
+          :selected="selected"
+          @select="select"
+          @open="openDossier"
+        />
         <MapLegend v-if="legendOpen" class="legend" />
       </div>
     </div>
@@ -87,9 +101,12 @@ function openDossier(id: RecordId): void {
 .intro {
   grid-row: 1;
   margin: 12px 16px 0;
+  display: flex;
+  align-items: center;
+  gap: 16px;
 }
 .own {
-  margin-left: 8px;
+  flex: none;
   background: rgb(var(--v-theme-surface));
 }
 .ground {

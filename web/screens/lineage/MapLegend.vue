@@ -8,22 +8,41 @@ import { colourOfArea } from '../../app/theme.ts';
   <div class="legend" role="note" aria-label="Legend">
     <h2>Bands: from base to derivative</h2>
     <dl>
-      <dt><svg width="60" height="18"><path d="M2 9H58" class="wide" /></svg></dt>
+      <dt>
+        <svg width="60" height="18"><path d="M2 9H58" class="wide" /></svg>
+      </dt>
       <dd>wide: nearly all packages carried</dd>
-      <dt><svg width="60" height="18"><path d="M2 9H58" class="halo" /><path d="M2 9H58" class="narrow" /></svg></dt>
+      <dt>
+        <svg width="60" height="18">
+          <path d="M2 9H58" class="halo" />
+          <path d="M2 9H58" class="narrow" />
+        </svg>
+      </dt>
       <dd>narrow in its pale band: few carried</dd>
-      <dt><svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="5 4" /></svg></dt>
+      <dt>
+        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="5 4" /></svg>
+      </dt>
       <dd>thin and broken: not measured</dd>
-      <dt><svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="9 3 2 3" /></svg></dt>
+      <dt>
+        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="9 3 2 3" /></svg>
+      </dt>
       <dd>continues a project that ended</dd>
-      <dt><svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="1.5 4" stroke-linecap="round" /></svg></dt>
+      <dt>
+        <svg width="60" height="18">
+          <path d="M2 9H58" class="line" stroke-dasharray="1.5 4" stroke-linecap="round" />
+        </svg>
+      </dt>
       <dd>borrows parts only</dd>
     </dl>
     <h2>Change strip: how much a layer changes</h2>
     <ol>
-      <li v-for="{ id, label } in STRIP_AREAS" :key="id"><i :style="{ background: colourOfArea(id) }" />{{ label }}</li>
+      <li v-for="{ id, label } in STRIP_AREAS" :key="id">
+        <i :style="{ background: colourOfArea(id) }" />{{ label }}
+      </li>
     </ol>
-    <p class="small soft">Filled by a third for one change, two thirds for two or three, whole for more. Hatched: not looked at.</p>
+    <p class="small soft">
+      Filled by a third for one change, two thirds for two or three, whole for more. Hatched: not looked at.
+    </p>
   </div>
 </template>
 

@@ -29,12 +29,20 @@ export interface PlateFacts {
 }
 
 const STRIP_KEYS = STRIP_AREAS.flatMap(({ id }) => factKeysOf(id));
-const HEAD_KEYS = ['identity.purpose', 'identity.packageFormat', 'identity.standing', 'lineage.independent'].map((key) => findFactKey(key)!);
+const HEAD_KEYS = [
+  'identity.purpose',
+  'identity.packageFormat',
+  'identity.standing',
+  'lineage.independent',
+].map((key) => findFactKey(key)!);
 
 export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>) {
   const graph = computed(() => lineageGraph(catalogue.value, day.value));
   const layout = computed(() => layoutMap(graph.value));
-  const plates = computed(() => new Map([...graph.value.nodes.keys()].map((id) => [id, plateFacts(catalogue.value, id, day.value)])));
+  const plates = computed(
+    () =>
+      new Map([...graph.value.nodes.keys()].map((id) => [id, plateFacts(catalogue.value, id, day.value)])),
+  );
   return { graph, layout, plates };
 }
 
@@ -44,7 +52,8 @@ export function plateFacts(catalogue: Catalogue, id: RecordId, day: number): Pla
   const layer = release?.id ?? id;
   const layers = chainOf(catalogue, layer, day);
   const table = layerTable(catalogue, layers, [...STRIP_KEYS, ...HEAD_KEYS]);
-  const valueOf = (key: string): FactValue | undefined => table.rows.find(({ fact }) => fact.key === key)?.cells.at(-1)?.value;
+  const valueOf = (key: string): FactValue | undefined =>
+    table.rows.find(({ fact }) => fact.key === key)?.cells.at(-1)?.value;
   const textOf = (key: string) => String(valueOf(key) ?? '');
   return {
     id,

@@ -1,0 +1,71 @@
+/** Debian's Chromium under Playwright, and the server under test on a free port of 127.0.0.1. */
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Server } from 'node:http';
+import { createApp } from '../server/app.ts';
+
+const EXECUTABLE =
+  process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync);
+const FLAGS = [
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+/** Starts the built application; `close` stops it. */
+export async function startServer(): Promise<{ address: string; close: () => Promise<void> }> {
+  const path = (relative: string) => fileURLToPath(new URL(relative, import.meta.url));
+  const app = createApp({ web: path('../dist/web'), sample: path('../sample/out') });
+  const server = await new Promise<Server>((resolve) => {
+    const started = app.listen(0, '127.0.0.1', () => resolve(started));
+  });
+  const { port } = server.address() as { port: number };
+  const close = () =>
+    new Promise<void>((resolve) => {
+      server.close(() => resolve());
+      server.closeAllConnections();
+    });
+  return { address: `http://127.0.0.1:${port}`, close };
+}
+
+export interface Session {
+  readonly context: BrowserContext;
+  readonly page: Page;
+  readonly close: () => Promise<void>;
+}
+
+/** Opens a browser with a new profile. Errors of the page are collected in `errors`. */
+export async function openBrowser(
+  options: { width?: number; height?: number; dark?: boolean } = {},
+): Promise<Session & { errors: string[] }> {
+  if (!EXECUTABLE)
+    throw new Error('Chromium is not installed: apt-get install chromium, or name it with CHROMIUM=/path');
+  const profile = await mkdtemp(join(tmpdir(), 'aspen-ridge-browser-'));
+  const sandbox = process.getuid?.() === 0 ? ['--no-sandbox'] : [];
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath: EXECUTABLE,
+    headless: true,
+    args: [...FLAGS, ...sandbox],
+    viewport: { width: options.width ?? 1280, height: options.height ?? 800 },
+    colorScheme: options.dark ? 'dark' : 'light',
+    acceptDownloads: true,
+  });
+  const page = context.pages()[0] ?? (await context.newPage());
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+  const close = async () => {
+    await context.close();
+    await rm(profile, { recursive: true, force: true });
+  };
+  return { context, page, close, errors };
+}
+
+export type { Browser, Page };

@@ -1,0 +1,40 @@
+// The Debian packages that tests hold the program against; installed when missing and allowed.
+import { spawnSync } from 'node:child_process';
+
+/** Commands and the Debian package of each. Without Chromium there are no browser tests, so it is required. */
+const TOOLS = [
+  { command: 'chromium', package: 'chromium', required: true },
+  { command: 'grep-dctrl', package: 'dctrl-tools' },
+  { command: 'vercmp', package: 'pacman-package-manager' },
+  { command: 'rpm', package: 'rpm' },
+  { command: 'xz', package: 'xz-utils' },
+  { command: 'zstd', package: 'zstd' },
+  { command: 'lz4', package: 'lz4' },
+];
+
+const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0;
+const missing = () => TOOLS.filter(({ command }) => !has(command));
+const hasIndex = () =>
+  spawnSync('sh', ['-c', 'ls /var/lib/apt/lists/*_Packages* 2>/dev/null | grep -q .']).status === 0;
+
+/** Installs what is missing when this is a Debian system and we are root; else says what to install. */
+export function ensureTools() {
+  const absent = missing();
+  const canInstall = process.getuid?.() === 0 && has('apt-get');
+  if (canInstall && (absent.length > 0 || !hasIndex())) {
+    const names = absent.map((tool) => tool.package);
+    console.log(`Refreshing the package index${names.length ? ` and installing ${names.join(', ')}` : ''} …`);
+    const apt = (...args) =>
+      spawnSync('apt-get', args, {
+        stdio: ['ignore', 'ignore', 'inherit'],
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      });
+    apt('update', '-qq');
+    if (names.length) apt('install', '-y', '-qq', '--no-install-recommends', ...names);
+  }
+  const left = missing();
+  if (left.length === 0) return;
+  const line = `apt-get install ${left.map((tool) => tool.package).join(' ')}`;
+  console.log(`MISSING: ${left.map(({ command }) => command).join(', ')}. Install with: ${line}`);
+  if (left.some(({ required }) => required)) process.exit(1);
+}
