@@ -1,6 +1,7 @@
 /**
  * Decompression as a stream, by well-known packages. Damage does not throw: what came out before it is given,
- * and the issue says what happened.
+ * and the issue says what happened. The readers of gzip and xz check the files' sums; those of zstd and lz4 do
+ * not, so that damage within their data can pass unseen here and shows in the contents.
  */
 import { Decompress as ZstdDecompress } from 'fzstd';
 import lz4 from 'lz4js';

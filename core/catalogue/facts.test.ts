@@ -1,0 +1,82 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { AREAS } from './areas.ts';
+import { canonicalValue, equalValues, VALUE_SCHEMAS, type Element } from './factValue.ts';
+import { FACT_KEYS, findFactKey, parseFactValue } from './factSheet.ts';
+import { boundsOf, compareWhen, firstDayOf, formatDay, formatWhen } from './when.ts';
+
+describe('the fact sheet', () => {
+  it('has each key once, in a known area, named after it', () => {
+    expect(new Set(FACT_KEYS.map(({ key }) => key)).size).toBe(FACT_KEYS.length);
+    for (const { key, area, type } of FACT_KEYS) {
+      expect(key.startsWith(`${area}.`), key).toBe(true);
+      expect(AREAS.some(({ id }) => id === area)).toBe(true);
+      expect(type in VALUE_SCHEMAS).toBe(true);
+    }
+  });
+  it('covers each of the six areas of the strip with at least two keys', () => {
+    for (const { id } of AREAS.filter(({ strip }) => strip)) {
+      expect(FACT_KEYS.filter(({ area }) => area === id).length, id).toBeGreaterThan(1);
+    }
+  });
+});
+
+describe('typed values', () => {
+  const parse = (key: string, text: string) => parseFactValue(findFactKey(key)!, text);
+  it.each([
+    ['repositories.holding', '10', 10],
+    ['repositories.holding', '10 days', 10],
+    ['model.kind', 'rolling', 'rolling'],
+    ['model.supportEnd', '2029-06', '2029-06'],
+    ['lineage.independent', 'yes', true],
+    ['kernel.offered', '6.1; 6.8', [{ name: '6.1' }, { name: '6.8' }]],
+    ['repositories.formats', 'bundle store (off)', [{ name: 'bundle store', settings: { state: 'off' } }]],
+    ['welcome.actions', 'first: updates\nthen: drivers', [{ slot: 'first', name: 'updates' }, { slot: 'then', name: 'drivers' }]],
+  ])('%s takes %j', (key, text, value) => expect(parse(key, text)).toMatchObject({ ok: true, value }));
+  it.each([
+    ['repositories.holding', '10 weeks'],
+    ['repositories.holding', 'ten'],
+    ['model.kind', 'sometimes'],
+    ['model.supportEnd', 'in June'],
+    ['lineage.independent', 'perhaps'],
+    ['kernel.offered', ' ; '],
+    ['themes.icons', ''],
+  ])('%s refuses %j, saying what it expected', (key, text) => {
+    expect(parse(key, text)).toMatchObject({ ok: false, issues: [{ code: 'value.invalid', params: { text: text.trim() } }] });
+  });
+  it('are equal whatever the order of a list, and only then', () => {
+    const element = fc.record({ name: fc.string({ minLength: 1 }), slot: fc.option(fc.string(), { nil: undefined }) });
+    fc.assert(
+      fc.property(fc.array(element, { minLength: 1 }), (list) => {
+        expect(equalValues(list as Element[], [...list].reverse() as Element[])).toBe(true);
+        expect(equalValues(list as Element[], [...list, { name: 'one more' }] as Element[])).toBe(false);
+      }),
+    );
+    expect(canonicalValue('1')).not.toBe(canonicalValue(1));
+  });
+});
+
+describe('dates', () => {
+  it('know the first and last day that they may mean', () => {
+    expect(boundsOf('2026-11-24')).toEqual({ first: firstDayOf('2026-11-24'), last: firstDayOf('2026-11-24') });
+    expect(boundsOf('2026')).toEqual({ first: firstDayOf('2026-01-01'), last: firstDayOf('2026-12-31') });
+    expect(boundsOf('yesterday')).toBeNull();
+    expect(boundsOf('x'.repeat(1000))).toBeNull();
+  });
+  it('turn into day numbers and back', () => {
+    fc.assert(fc.property(fc.integer({ min: -20_000, max: 60_000 }), (day) => void expect(firstDayOf(formatDay(day))).toBe(day)));
+  });
+  it('are ordered by their last possible day', () => {
+    expect(compareWhen('2026-03', '2026')).toBe(-1);
+    expect(compareWhen('2026-12-31', '2026')).toBe(1);
+    expect(compareWhen('', '1970')).toBe(-1);
+    expect(compareWhen('', '')).toBe(0);
+  });
+  it.each([
+    ['2029-04-02', '2 Apr 2029'],
+    ['2028-06', 'Jun 2028'],
+    ['2016~', 'about 2016'],
+    ['2016-05?', 'May 2016 (unsure)'],
+    ['2020/2022', '2020/2022'],
+  ])('%s reads %s', (when, text) => expect(formatWhen(when)).toBe(text));
+});
