@@ -1,5 +1,9 @@
 /** Small package lists and catalogues for tests: seeded, so that a failure can be seen again. */
-import { createPackageColumns, type PackageColumns, type PackageRow } from '../core/formats/packageColumns.ts';
+import {
+  createPackageColumns,
+  type PackageColumns,
+  type PackageRow,
+} from '../core/formats/packageColumns.ts';
 import { createRandom, type Random } from '../sample/random.ts';
 
 export type Row = Partial<PackageRow> & { readonly name: string; readonly version: string };
@@ -28,14 +32,20 @@ export const debColumns = (rows: readonly Row[]): PackageColumns => createPackag
 /** A dpkg status file of installed packages. */
 export function statusText(rows: readonly Row[]): string {
   return rows
-    .map(({ name, version, architecture = 'amd64', provides }) => `Package: ${name}\nStatus: install ok installed\nArchitecture: ${architecture}\nVersion: ${version}\n${provides ? `Provides: ${provides}\n` : ''}Description: invented\n more of it\n`)
+    .map(
+      ({ name, version, architecture = 'amd64', provides }) =>
+        `Package: ${name}\nStatus: install ok installed\nArchitecture: ${architecture}\nVersion: ${version}\n${provides ? `Provides: ${provides}\n` : ''}Description: invented\n more of it\n`,
+    )
     .join('\n');
 }
 
 /** A repository index. */
 export function indexText(rows: readonly Row[]): string {
   return rows
-    .map(({ name, version, architecture = 'amd64' }) => `Package: ${name}\nVersion: ${version}\nArchitecture: ${architecture}\nFilename: pool/${name}.deb\nSHA256: ${'0'.repeat(64)}\n`)
+    .map(
+      ({ name, version, architecture = 'amd64' }) =>
+        `Package: ${name}\nVersion: ${version}\nArchitecture: ${architecture}\nFilename: pool/${name}.deb\nSHA256: ${'0'.repeat(64)}\n`,
+    )
     .join('\n');
 }
 

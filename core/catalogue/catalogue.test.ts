@@ -1,27 +1,49 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyDiff, createCatalogue, findRecord, recordsOf, recordsPointingTo, type Catalogue } from './catalogue.ts';
+import {
+  applyDiff,
+  createCatalogue,
+  findRecord,
+  recordsOf,
+  recordsPointingTo,
+  type Catalogue,
+} from './catalogue.ts';
 import { checkDiff } from './checkDiff.ts';
 import { diffCatalogues, diffOfRecords, diffOfRemoval, isEmptyDiff, reverseDiff } from './diff.ts';
 import { EMPTY_HISTORY, HISTORY_LIMIT, stepHistory, type History } from './history.ts';
 import { createPagedMap, hashKey } from './pagedMap.ts';
 import { KIND_NAMES, type AnyRecord } from './recordKinds.ts';
 
-const distribution = (n: number, name = `D${n}`): AnyRecord => ({ id: `distribution:d${n}`, kind: 'distribution', name, aliases: [], note: '' });
+const distribution = (n: number, name = `D${n}`): AnyRecord => ({
+  id: `distribution:d${n}`,
+  kind: 'distribution',
+  name,
+  aliases: [],
+  note: '',
+});
 const release = (n: number, of: number): AnyRecord => ({
-  ...{ id: `release:r${n}`, kind: 'release', distribution: `distribution:d${of}`, editions: [], version: String(n) },
+  ...{
+    id: `release:r${n}`,
+    kind: 'release',
+    distribution: `distribution:d${of}`,
+    editions: [],
+    version: String(n),
+  },
   ...{ codeName: '', stage: 'final', sources: [], note: '' },
 });
 
 /** A catalogue's content as plain data, whatever the order. */
 function content(catalogue: Catalogue): Record<string, AnyRecord> {
-  return Object.fromEntries(KIND_NAMES.flatMap((kind) => [...recordsOf(catalogue, kind)].map((record) => [record.id, record])));
+  return Object.fromEntries(
+    KIND_NAMES.flatMap((kind) => [...recordsOf(catalogue, kind)].map((record) => [record.id, record])),
+  );
 }
 /** Pointers as they follow from the records, computed from scratch. */
 function pointersOf(catalogue: Catalogue): Record<string, string[]> {
   return Object.fromEntries([...catalogue.pointers.entries()].map(([id, set]) => [id, [...set].sort()]));
 }
-const build = (records: readonly AnyRecord[]) => applyDiff(createCatalogue(), diffOfRecords(createCatalogue(), records));
+const build = (records: readonly AnyRecord[]) =>
+  applyDiff(createCatalogue(), diffOfRecords(createCatalogue(), records));
 
 const someRecords = fc
   .array(fc.tuple(fc.nat(12), fc.constantFrom('', 'x', 'y'), fc.option(fc.nat(12))), { maxLength: 25 })
@@ -85,7 +107,9 @@ describe('diffs', () => {
   it('change only the pages that hold a changed record', () => {
     const catalogue = build(Array.from({ length: 600 }, (_, n) => distribution(n)));
     const after = applyDiff(catalogue, diffOfRecords(catalogue, [distribution(7, 'other')]));
-    const changed = after.records.distribution.pages.filter((page, i) => page !== catalogue.records.distribution.pages[i]);
+    const changed = after.records.distribution.pages.filter(
+      (page, i) => page !== catalogue.records.distribution.pages[i],
+    );
     expect(changed).toHaveLength(1);
     expect(after.records.release).toBe(catalogue.records.release);
     expect(findRecord(after, 'distribution:d7')).toMatchObject({ name: 'other' });
@@ -94,7 +118,9 @@ describe('diffs', () => {
 
   it('find the readings of a subject among those that only cite it', () => {
     const catalogue = build([distribution(1), release(1, 1)]);
-    expect(recordsPointingTo(catalogue, 'distribution:d1', 'release').map(({ id }) => id)).toEqual(['release:r1']);
+    expect(recordsPointingTo(catalogue, 'distribution:d1', 'release').map(({ id }) => id)).toEqual([
+      'release:r1',
+    ]);
     expect(recordsPointingTo(catalogue, 'distribution:d1', 'link')).toEqual([]);
   });
 });
@@ -121,7 +147,11 @@ describe('paged maps', () => {
 });
 
 describe('history', () => {
-  const edit = (n: number) => ({ label: `edit ${n}`, at: '', diff: diffOfRecords(createCatalogue(), [distribution(n)]) });
+  const edit = (n: number) => ({
+    label: `edit ${n}`,
+    at: '',
+    diff: diffOfRecords(createCatalogue(), [distribution(n)]),
+  });
   const run = (steps: readonly ('do' | 'undo' | 'redo')[]) => {
     let [catalogue, history]: [Catalogue, History] = [createCatalogue(), EMPTY_HISTORY];
     let count = 0;

@@ -31,7 +31,14 @@ describe('typed values', () => {
     ['lineage.independent', 'yes', true],
     ['kernel.offered', '6.1; 6.8', [{ name: '6.1' }, { name: '6.8' }]],
     ['repositories.formats', 'bundle store (off)', [{ name: 'bundle store', settings: { state: 'off' } }]],
-    ['welcome.actions', 'first: updates\nthen: drivers', [{ slot: 'first', name: 'updates' }, { slot: 'then', name: 'drivers' }]],
+    [
+      'welcome.actions',
+      'first: updates\nthen: drivers',
+      [
+        { slot: 'first', name: 'updates' },
+        { slot: 'then', name: 'drivers' },
+      ],
+    ],
   ])('%s takes %j', (key, text, value) => expect(parse(key, text)).toMatchObject({ ok: true, value }));
   it.each([
     ['repositories.holding', '10 weeks'],
@@ -42,10 +49,16 @@ describe('typed values', () => {
     ['kernel.offered', ' ; '],
     ['themes.icons', ''],
   ])('%s refuses %j, saying what it expected', (key, text) => {
-    expect(parse(key, text)).toMatchObject({ ok: false, issues: [{ code: 'value.invalid', params: { text: text.trim() } }] });
+    expect(parse(key, text)).toMatchObject({
+      ok: false,
+      issues: [{ code: 'value.invalid', params: { text: text.trim() } }],
+    });
   });
   it('are equal whatever the order of a list, and only then', () => {
-    const element = fc.record({ name: fc.string({ minLength: 1 }), slot: fc.option(fc.string(), { nil: undefined }) });
+    const element = fc.record({
+      name: fc.string({ minLength: 1 }),
+      slot: fc.option(fc.string(), { nil: undefined }),
+    });
     fc.assert(
       fc.property(fc.array(element, { minLength: 1 }), (list) => {
         expect(equalValues(list as Element[], [...list].reverse() as Element[])).toBe(true);
@@ -58,13 +71,21 @@ describe('typed values', () => {
 
 describe('dates', () => {
   it('know the first and last day that they may mean', () => {
-    expect(boundsOf('2026-11-24')).toEqual({ first: firstDayOf('2026-11-24'), last: firstDayOf('2026-11-24') });
+    expect(boundsOf('2026-11-24')).toEqual({
+      first: firstDayOf('2026-11-24'),
+      last: firstDayOf('2026-11-24'),
+    });
     expect(boundsOf('2026')).toEqual({ first: firstDayOf('2026-01-01'), last: firstDayOf('2026-12-31') });
     expect(boundsOf('yesterday')).toBeNull();
     expect(boundsOf('x'.repeat(1000))).toBeNull();
   });
   it('turn into day numbers and back', () => {
-    fc.assert(fc.property(fc.integer({ min: -20_000, max: 60_000 }), (day) => void expect(firstDayOf(formatDay(day))).toBe(day)));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -20_000, max: 60_000 }),
+        (day) => void expect(firstDayOf(formatDay(day))).toBe(day),
+      ),
+    );
   });
   it('are ordered by their last possible day', () => {
     expect(compareWhen('2026-03', '2026')).toBe(-1);

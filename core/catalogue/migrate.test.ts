@@ -9,7 +9,12 @@ const steps: number[] = [];
 const lamp: RecordKind<'lamp', z.ZodType> = {
   name: 'lamp',
   version: 3,
-  schema: z.strictObject({ id: z.string(), kind: z.literal('lamp'), brightness: z.number(), colour: z.string() }),
+  schema: z.strictObject({
+    id: z.string(),
+    kind: z.literal('lamp'),
+    brightness: z.number(),
+    colour: z.string(),
+  }),
   migrations: [
     ({ bright, ...rest }) => (steps.push(1), { ...rest, brightness: bright }),
     (data) => (steps.push(2), { ...data, colour: 'white' }),
@@ -22,7 +27,12 @@ describe('migrations', () => {
   it('run in order from the version that the data was saved in', () => {
     steps.length = 0;
     const frozen = JSON.parse('{"id":"lamp:a","kind":"lamp","bright":5}') as unknown;
-    expect(migrateRecord(frozen, { lamp: 1 }, 'x', kinds)).toEqual({ id: 'lamp:a', kind: 'lamp', brightness: 5, colour: 'white' });
+    expect(migrateRecord(frozen, { lamp: 1 }, 'x', kinds)).toEqual({
+      id: 'lamp:a',
+      kind: 'lamp',
+      brightness: 5,
+      colour: 'white',
+    });
     expect(steps).toEqual([1, 2]);
     migrateRecord({ id: 'lamp:a', kind: 'lamp', brightness: 5 }, { lamp: 2 }, 'x', kinds);
     expect(steps).toEqual([1, 2, 2]);
@@ -31,21 +41,34 @@ describe('migrations', () => {
     const current = { id: 'lamp:a', kind: 'lamp', brightness: 5, colour: 'red' };
     expect(migrateRecord(current, { lamp: 3 }, 'x', kinds)).toEqual(current);
     const refused = migrateRecord({ ...current, brightness: 'much' }, { lamp: 3 }, 'x', kinds);
-    expect(refused).toMatchObject({ code: 'record.invalid', where: 'lamp:a', params: { field: 'brightness' } });
+    expect(refused).toMatchObject({
+      code: 'record.invalid',
+      where: 'lamp:a',
+      params: { field: 'brightness' },
+    });
     expect(isIssue(refused)).toBe(true);
   });
   it('are one fewer than the version of every real kind', () => {
-    for (const kind of Object.values(RECORD_KINDS)) expect(kind.migrations, kind.name).toHaveLength(kind.version - 1);
+    for (const kind of Object.values(RECORD_KINDS))
+      expect(kind.migrations, kind.name).toHaveLength(kind.version - 1);
   });
   it.each([null, 7, 'x', [], { kind: 'nothing' }, { kind: 'toString' }])('refuse %j as a record', (raw) => {
-    expect(migrateRecord(raw, CURRENT_VERSIONS, 'record 1')).toMatchObject({ code: 'record.unknownKind', where: 'record 1' });
+    expect(migrateRecord(raw, CURRENT_VERSIONS, 'record 1')).toMatchObject({
+      code: 'record.unknownKind',
+      where: 'record 1',
+    });
   });
 });
 
 describe('versions', () => {
   it('of a newer program are refused, with what is known', () => {
     expect(checkVersions({ release: 99 }, 'f.json')).toEqual([
-      { code: 'schema.newer', where: 'f.json', severity: 'error', params: { kind: 'release', version: 99, known: 1 } },
+      {
+        code: 'schema.newer',
+        where: 'f.json',
+        severity: 'error',
+        params: { kind: 'release', version: 99, known: 1 },
+      },
     ]);
     expect(checkVersions({ hologram: 1 }, 'f.json')[0].code).toBe('schema.unknownKind');
     expect(checkVersions(CURRENT_VERSIONS, 'f.json')).toEqual([]);

@@ -4,7 +4,12 @@ import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { describeWith, run, runBytes } from '../../testing/tools.ts';
 import { createRandom, indexText, randomRows } from '../../testing/samples.ts';
-import { formatAptSourcesList, parseAptSourcesDeb822, parseAptSourcesList, type AptSource } from './aptSources.ts';
+import {
+  formatAptSourcesList,
+  parseAptSourcesDeb822,
+  parseAptSourcesList,
+  type AptSource,
+} from './aptSources.ts';
 import { collectPieces, concatBytes, peekPieces, piecesOf } from './byteStream.ts';
 import { formatDeb822, parseDeb822 } from './deb822.ts';
 import { parseDebRelease } from './debRelease.ts';
@@ -31,7 +36,10 @@ describe('os-release', () => {
     const text = '# c\nNAME="Tide \\"Water\\""\nID=tide\nVERSION_ID=\'7 1\'\nnonsense\nBAD="open\nEMPTY=\n';
     expect(parseOsRelease(text, 'f')).toMatchObject({
       fields: { NAME: 'Tide "Water"', ID: 'tide', VERSION_ID: '7 1', EMPTY: '' },
-      issues: [{ code: 'osRelease.line', params: { line: 5 } }, { code: 'osRelease.line', params: { line: 6 } }],
+      issues: [
+        { code: 'osRelease.line', params: { line: 5 } },
+        { code: 'osRelease.line', params: { line: 6 } },
+      ],
     });
   });
   it.runIf(existsSync('/etc/os-release'))('of this system gives what sh gives', () => {
@@ -53,7 +61,11 @@ describe('deb822', () => {
       fc.property(fc.array(stanza, { minLength: 1 }), (stanzas) => {
         const read = parseDeb822(formatDeb822(stanzas), 'f');
         expect(read.issues).toEqual([]);
-        expect(read.stanzas.map(({ fields }) => Object.fromEntries([...fields].map(([name, field]) => [name, field.value])))).toEqual(stanzas);
+        expect(
+          read.stanzas.map(({ fields }) =>
+            Object.fromEntries([...fields].map(([name, field]) => [name, field.value])),
+          ),
+        ).toEqual(stanzas);
       }),
     );
   });
@@ -61,8 +73,16 @@ describe('deb822', () => {
 
 describe('apt sources', () => {
   const source = fc.record({
-    ...{ type: fc.constantFrom('deb' as const, 'deb-src' as const), uri: word.map((host) => `https://${host}.example/a`), suite: word },
-    ...{ components: fc.array(word, { minLength: 1, maxLength: 3 }), enabled: fc.boolean(), line: fc.constant(0) },
+    ...{
+      type: fc.constantFrom('deb' as const, 'deb-src' as const),
+      uri: word.map((host) => `https://${host}.example/a`),
+      suite: word,
+    },
+    ...{
+      components: fc.array(word, { minLength: 1, maxLength: 3 }),
+      enabled: fc.boolean(),
+      line: fc.constant(0),
+    },
     options: fc.dictionary(fc.constantFrom('architectures', 'signed-by', 'trusted'), word),
   });
   it('in one-line form are what is written', () => {
@@ -75,9 +95,18 @@ describe('apt sources', () => {
     );
   });
   it('in one-line form keep comments, options and flat repositories apart', () => {
-    const text = '# a remark\ndeb [arch=amd64,i386 signed-by=/k.gpg] https://h.example/x stable main extra # why\n#deb-src https://h.example/x stable main\ndeb https://h.example/flat ./\ndeb nonsense\n';
+    const text =
+      '# a remark\ndeb [arch=amd64,i386 signed-by=/k.gpg] https://h.example/x stable main extra # why\n#deb-src https://h.example/x stable main\ndeb https://h.example/flat ./\ndeb nonsense\n';
     const { sources, issues } = parseAptSourcesList(text, 'f');
-    expect(sources.map(({ type, suite, components, enabled, line }) => [type, suite, components.join('+'), enabled, line])).toEqual([
+    expect(
+      sources.map(({ type, suite, components, enabled, line }) => [
+        type,
+        suite,
+        components.join('+'),
+        enabled,
+        line,
+      ]),
+    ).toEqual([
       ['deb', 'stable', 'main+extra', true, 2],
       ['deb-src', 'stable', 'main', false, 3],
       ['deb', './', '', true, 4],
@@ -86,10 +115,17 @@ describe('apt sources', () => {
     expect(issues).toMatchObject([{ code: 'aptSources.line', params: { line: 5 } }]);
   });
   it('in deb822 form give one entry per type, address and suite', () => {
-    const text = 'Types: deb deb-src\nURIs: https://h.example/x\nSuites: stable stable-updates\nComponents: main\nSigned-By:\n -----BEGIN PGP\n .\n abc\n\nTypes: deb\nURIs: https://o.example\nSuites: extra\nComponents: a\nEnabled: no\n\nTypes: deb\n';
+    const text =
+      'Types: deb deb-src\nURIs: https://h.example/x\nSuites: stable stable-updates\nComponents: main\nSigned-By:\n -----BEGIN PGP\n .\n abc\n\nTypes: deb\nURIs: https://o.example\nSuites: extra\nComponents: a\nEnabled: no\n\nTypes: deb\n';
     const { sources, issues } = parseAptSourcesDeb822(text, 'f');
     expect(sources.map(({ type, suite, enabled }) => `${type} ${suite} ${enabled}`)).toEqual([
-      ...['deb stable true', 'deb stable-updates true', 'deb-src stable true', 'deb-src stable-updates true', 'deb extra false'],
+      ...[
+        'deb stable true',
+        'deb stable-updates true',
+        'deb-src stable true',
+        'deb-src stable-updates true',
+        'deb extra false',
+      ],
     ]);
     expect(sources[0].options).toEqual({ 'signed-by': '(inline)' });
     expect(issues).toMatchObject([{ code: 'aptSources.stanza', params: { line: 16 } }]);
@@ -98,9 +134,17 @@ describe('apt sources', () => {
 
 describe('a release file', () => {
   it('is read within its clear signature as without', () => {
-    const body = 'Origin: Fenwick\nSuite: stable\nCodename: saltmarsh\nVersion: 31\nDate: Thu, 06 Nov 2025 10:00:00 UTC\nComponents: base shelf\nArchitectures: amd64\nSHA256:\n 00 1 base/Packages\n';
+    const body =
+      'Origin: Fenwick\nSuite: stable\nCodename: saltmarsh\nVersion: 31\nDate: Thu, 06 Nov 2025 10:00:00 UTC\nComponents: base shelf\nArchitectures: amd64\nSHA256:\n 00 1 base/Packages\n';
     const signed = `-----BEGIN PGP SIGNED MESSAGE-----\nHash: SHA512\n\n${body}-----BEGIN PGP SIGNATURE-----\n\nabc\n-----END PGP SIGNATURE-----\n`;
-    const expected = { origin: 'Fenwick', suite: 'stable', codename: 'saltmarsh', version: '31', date: '2025-11-06', components: ['base', 'shelf'] };
+    const expected = {
+      origin: 'Fenwick',
+      suite: 'stable',
+      codename: 'saltmarsh',
+      version: '31',
+      date: '2025-11-06',
+      components: ['base', 'shelf'],
+    };
     expect(parseDebRelease(body, 'f')).toMatchObject({ ...expected, signed: false });
     expect(parseDebRelease(signed, 'f')).toMatchObject({ ...expected, signed: true });
   });
@@ -125,7 +169,13 @@ describe('recognising', () => {
     expect(recogniseFormat(readFileSync(process.execPath).subarray(0, 65536), false)).toBe('binary');
   });
   it('never throws', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 600 }), fc.boolean(), (bytes, whole) => void expect(typeof recogniseFormat(bytes, whole)).toBe('string')));
+    fc.assert(
+      fc.property(
+        fc.uint8Array({ maxLength: 600 }),
+        fc.boolean(),
+        (bytes, whole) => void expect(typeof recogniseFormat(bytes, whole)).toBe('string'),
+      ),
+    );
   });
 });
 
@@ -151,21 +201,27 @@ describeWith(['xz', 'zstd', 'lz4'], 'decompression', () => {
     expect(recogniseFormat(packed[format], true)).toBe(format);
   });
   it.each(formats)('of a cut-off %s file keeps the beginning and says so', async (format) => {
-    const { text, issue } = await unpack(format, packed[format].slice(0, Math.floor(packed[format].length * 0.7)));
+    const { text, issue } = await unpack(
+      format,
+      packed[format].slice(0, Math.floor(packed[format].length * 0.7)),
+    );
     expect(issue).toMatchObject({ severity: 'damage', where: 'f', params: { format } });
     expect(issue!.code).toMatch(/^compressed\.(truncated|damaged)$/);
     expect(TEXT.startsWith(text)).toBe(true);
   });
-  it.each(formats)('of a damaged %s file never throws, and where the reader checks sums, says so', async (format) => {
-    const checked = format === 'gzip' || format === 'xz';
-    for (let at = 20; at < packed[format].length; at += Math.ceil(packed[format].length / 9)) {
-      const bytes = packed[format].slice();
-      bytes[at] ^= 0x55;
-      const { text, issue } = await unpack(format, bytes);
-      expect(text.length).toBeLessThan(TEXT.length * 4);
-      if (checked) expect(issue !== undefined || text === TEXT, `byte ${at}`).toBe(true);
-    }
-  });
+  it.each(formats)(
+    'of a damaged %s file never throws, and where the reader checks sums, says so',
+    async (format) => {
+      const checked = format === 'gzip' || format === 'xz';
+      for (let at = 20; at < packed[format].length; at += Math.ceil(packed[format].length / 9)) {
+        const bytes = packed[format].slice();
+        bytes[at] ^= 0x55;
+        const { text, issue } = await unpack(format, bytes);
+        expect(text.length).toBeLessThan(TEXT.length * 4);
+        if (checked) expect(issue !== undefined || text === TEXT, `byte ${at}`).toBe(true);
+      }
+    },
+  );
   it('stops at the limit', async () => {
     const { text, issue } = await unpack('gzip', packed.gzip, 70_000);
     expect(issue).toMatchObject({ code: 'compressed.tooLarge', params: { limit: 70_000 } });
@@ -188,7 +244,8 @@ describeWith(['tar'], 'archives', () => {
     }
     return { files, issues };
   }
-  const script = 'cd $(mktemp -d); mkdir -p etc usr/lib; echo one > etc/a; echo three > usr/lib/b; ln -s b usr/lib/c; head -c 9000 /dev/zero > etc/z; tar -c .';
+  const script =
+    'cd $(mktemp -d); mkdir -p etc usr/lib; echo one > etc/a; echo three > usr/lib/b; ln -s b usr/lib/c; head -c 9000 /dev/zero > etc/z; tar -c .';
   const archive = runBytes('sh', ['-c', script]);
   it('give their regular files', async () => {
     expect((await list(archive)).files.sort()).toEqual(['etc/a 4', 'etc/z 9000', 'usr/lib/b 6']);
