@@ -14,8 +14,8 @@ import {
 } from './recordKinds.ts';
 import type { RecordId } from './recordKind.ts';
 
-/** Pages per kind: about 400 records a page at 200,000 readings. Saved data depends on it. */
-export const PAGE_COUNT = 512;
+/** Pages per kind: about 3,000 records a page at 200,000 readings, and few writes for a small catalogue. */
+export const PAGE_COUNT = 64;
 
 export interface Catalogue {
   readonly records: { readonly [K in KindName]: PagedMap<RecordTypes[K]> };

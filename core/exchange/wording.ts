@@ -81,6 +81,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   // storage
   'storage.lost': ({ count }) =>
     `${count} saved parts could not be read and were set aside; the rest was loaded.`,
+  'storage.unreadable': ({ reason }) =>
+    `The browser's storage does not answer (${reason}). Allow this site to store data, close other windows of it, and reload.`,
   'storage.failed': ({ reason }) =>
     `Saving failed (${reason}). Your work is still in this window: export the catalogue now.`,
   'sample.absent': () => 'The sample is not there. Run the build once more and reload.',

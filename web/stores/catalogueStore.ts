@@ -60,8 +60,11 @@ export const useCatalogueStore = defineStore('catalogue', () => {
 
   /** Opens what was open last; at the first start, the sample. */
   async function start(): Promise<void> {
-    const last = await settings.get(OPEN_KEY).catch(() => null);
-    await open(last === 'own' ? 'own' : 'sample');
+    try {
+      await open((await settings.get(OPEN_KEY)) === 'own' ? 'own' : 'sample');
+    } catch (error) {
+      refuse(error);
+    }
   }
 
   /** Opens one of the catalogues. The sample is fetched when it was never opened; one's own begins empty. */
@@ -70,15 +73,22 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     name.value = which;
     packages.clear();
     try {
-      const loaded = await storage().load();
+      await settings.set(OPEN_KEY, which);
+      const loaded = await storages[which].load();
+      if (name.value !== which) return; // another one was opened meanwhile
       if (loaded) show(loaded.catalogue, loaded.history, loaded.issues);
       else if (which === 'sample') await restoreSample();
       else await replace({ catalogue: ownBeginning(), packages: new Map() });
-      await settings.set(OPEN_KEY, which);
     } catch (error) {
-      show(createCatalogue(), EMPTY_HISTORY, [storageIssue(error)]);
-      phase.value = 'refused';
+      if (name.value === which) refuse(error);
     }
+  }
+
+  /** The storage does not answer: nothing is shown that would seem to be saved. */
+  function refuse(error: unknown): void {
+    show(createCatalogue(), EMPTY_HISTORY, [
+      createIssue('error', 'storage.unreadable', 'storage', { reason: reasonOf(error) }),
+    ]);
   }
 
   function show(next: Catalogue, past: History, found: readonly Issue[] = []): void {
@@ -91,22 +101,25 @@ export const useCatalogueStore = defineStore('catalogue', () => {
   /** Puts the sample as it was made in place of the open one. One's own catalogue is not touched. */
   async function restoreSample(): Promise<void> {
     const response = await fetch('/sample/catalogue.json');
-    if (!response.ok)
-      return show(createCatalogue(), EMPTY_HISTORY, [createIssue('error', 'sample.absent', 'sample')]);
-    const parsed = parseCatalogueFile(await response.text(), 'sample');
+    const text = response.ok ? await response.text() : '';
+    if (name.value !== 'sample') return;
+    const parsed = response.ok
+      ? parseCatalogueFile(text, 'sample')
+      : failure(createIssue('error', 'sample.absent', 'sample'));
     if (parsed.ok) await replace(parsed.value);
     else show(createCatalogue(), EMPTY_HISTORY, parsed.issues);
   }
 
   /** Puts another catalogue in place of the open one, with a new history. */
   async function replace(next: CatalogueWithPackages): Promise<void> {
+    const target = storage(); // what is opened while this is being saved does not change where it is saved
     show(next.catalogue, EMPTY_HISTORY);
     packages.clear();
-    for (const [id, packed] of next.packages) {
-      packages.set(id, packed);
-      await storage().savePackages(id, packed);
-    }
-    await track(storage().replace({ catalogue: next.catalogue, history: EMPTY_HISTORY }));
+    for (const [id, packed] of next.packages) packages.set(id, packed);
+    const lists = [...next.packages].map(([id, packed]) => target.savePackages(id, packed));
+    await track(
+      Promise.all([...lists, target.replace({ catalogue: next.catalogue, history: EMPTY_HISTORY })]),
+    );
   }
 
   /** Makes an edit. Refused with the issues when a record is not valid or a link breaks a rule. */
@@ -143,7 +156,7 @@ export const useCatalogueStore = defineStore('catalogue', () => {
   const undo = () => take({ type: 'undo' });
   const redo = () => take({ type: 'redo' });
 
-  async function track(work: Promise<void>): Promise<void> {
+  async function track(work: Promise<unknown>): Promise<void> {
     pending++;
     saving.value = 'saving';
     try {
@@ -226,7 +239,9 @@ function ownBeginning(): Catalogue {
 }
 
 function storageIssue(error: unknown): Issue {
-  return createIssue('error', 'storage.failed', 'storage', {
-    reason: error instanceof Error ? error.message : String(error),
-  });
+  return createIssue('error', 'storage.failed', 'storage', { reason: reasonOf(error) });
+}
+
+function reasonOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
 }

@@ -11,11 +11,8 @@ export interface KeyValueStore {
 
 /** A store in the browser's storage (IndexedDB), by localForage. */
 export function createBrowserStore(name: string): KeyValueStore {
-  const store = localforage.createInstance({
-    name: 'aspen-ridge',
-    storeName: name,
-    driver: localforage.INDEXEDDB,
-  });
+  // One database for each: stores of one database must be made anew together when one is added.
+  const store = localforage.createInstance({ name: `aspen-ridge-${name}`, driver: localforage.INDEXEDDB });
   return {
     get: (key) => store.getItem(key),
     set: async (key, value) => void (await store.setItem(key, value)),

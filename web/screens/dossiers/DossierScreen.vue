@@ -2,7 +2,7 @@
 /** One release: head with path and strip, its layers, its packages and the sources it rests on. */
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { useRoute } from 'vue-router';
 import { findRecord, recordOf } from '../../../core/catalogue/catalogue.ts';
 import type { FactValue } from '../../../core/catalogue/factValue.ts';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
@@ -19,6 +19,7 @@ import type { Result } from '../../../core/issue.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import LayerTable, { type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
+import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
@@ -32,7 +33,7 @@ const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
 const notices = useNoticeStore();
 const route = useRoute();
-const router = useRouter();
+const { query, go } = useQueryState();
 const { day } = useAsOf();
 const { write, accept, remove } = useFactEditing();
 
@@ -50,21 +51,18 @@ const release = computed(() => recordOf(catalogue.value, 'release', id.value));
 const link = computed(() => layers.value.at(-1)?.link);
 
 const TABS = ['layers', 'packages', 'sources'] as const;
-const tab = computed(() => TABS.find((name) => name === route.query.tab) ?? 'layers');
-function go(query: Record<string, string | undefined>): void {
-  void router.replace({ query: { ...route.query, ...query } });
-}
+const tab = computed(() => TABS.find((name) => name === query.value.tab) ?? 'layers');
 
 const selected = computed<CellPlace | null>(() => {
-  const layer = names.value.length - 1 - Number(route.query.above ?? 0);
-  const key = String(route.query.fact ?? '');
+  const layer = names.value.length - 1 - Number(query.value.above ?? 0);
+  const key = query.value.fact ?? '';
   return table.value.rows.some(({ fact }) => fact.key === key) && layer >= 0 && layer < names.value.length
     ? { key, layer }
     : null;
 });
 function select(place: CellPlace | null): void {
   const above = place ? names.value.length - 1 - place.layer : 0;
-  go({ fact: place?.key, above: above ? String(above) : undefined });
+  void go({ fact: place?.key, above: above ? String(above) : undefined });
 }
 const selectedRow = computed(() => table.value.rows.find(({ fact }) => fact.key === selected.value?.key));
 

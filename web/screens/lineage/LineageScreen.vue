@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** Lineage: what is built on what, how, since when. */
 import { computed, ref, toRef } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { useRouter } from 'vue-router';
 import { storeToRefs } from 'pinia';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
 import LineageDetail from './LineageDetail.vue';
@@ -13,7 +14,7 @@ import { useLineage } from './useLineage.ts';
 
 const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
-const route = useRoute();
+const { query, go } = useQueryState();
 const router = useRouter();
 const { day } = useAsOf();
 const { graph, layout, plates } = useLineage(catalogue, toRef(day));
@@ -21,21 +22,23 @@ const map = ref<InstanceType<typeof LineageMap> | null>(null);
 const legendOpen = ref(false);
 
 const selected = computed(() => {
-  const at = String(route.query.at ?? '');
+  const at = query.value.at ?? '';
   return plates.value.has(at) ? at : null;
 });
 const facts = computed(() => (selected.value ? plates.value.get(selected.value) : undefined));
 const measured = computed(() => graph.value.links.filter(({ comparison }) => comparison).length);
 const lineal = computed(() => graph.value.links.filter(({ kind }) => kind === 'lineal').length);
 
+/** Opening and closing the pane is a step that the back button takes back; walking within it is not. */
 function select(id: RecordId | null): void {
-  void router.replace({ query: { ...route.query, at: id ?? undefined } });
+  if (id === selected.value) return;
+  void go({ at: id ?? undefined }, id && selected.value ? 'replace' : 'push');
 }
 function openDossier(id: RecordId): void {
   void router.push({
     name: 'dossier',
     params: { release: plates.value.get(id)!.layer },
-    query: { asof: route.query.asof },
+    query: { asof: query.value.asof },
   });
 }
 </script>

@@ -1,0 +1,142 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { fileURLToPath } from 'node:url';
+import { afterAll, describe, expect, it } from 'vitest';
+import { createRandom, draw, indexText, moveOn, randomRows, statusText } from '../testing/samples.ts';
+
+const ENTRY = fileURLToPath(new URL('aspen.mjs', import.meta.url));
+const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-cli-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const at = (name: string) => join(folder, name);
+const random = createRandom(8);
+const suite = randomRows(random, 700);
+mkdirSync(at('system/etc'), { recursive: true });
+mkdirSync(at('system/var/lib/dpkg'), { recursive: true });
+writeFileSync(at('system/etc/os-release'), 'NAME="Tidewater"\nID=tidewater\nVERSION_ID=7.1\n');
+writeFileSync(at('system/var/lib/dpkg/status'), statusText(draw(suite, 0.6, random)));
+writeFileSync(at('one.gz'), gzipSync(indexText(suite)));
+writeFileSync(at('two'), indexText(moveOn(suite, 0.7, random)));
+writeFileSync(at('cut.gz'), gzipSync(indexText(suite)).subarray(0, 2000));
+writeFileSync(at('nothing'), 'nothing of use\n');
+
+function aspen(args: readonly string[], input = '') {
+  const { status, stdout, stderr } = spawnSync('node', [ENTRY, ...args], {
+    input,
+    encoding: 'utf8',
+    env: { ...process.env, NO_COLOR: '1' },
+  });
+  return { status, stdout, stderr };
+}
+
+describe('aspen order', () => {
+  it('prints an answer for each line, in order', () => {
+    const lines = ['deb\t1.0~rc1\t1.0', 'rpm\t1.0-1\t1.0-1', 'alpm\t1:1-1\t2-1', ''].join('\n');
+    expect(aspen(['order'], lines)).toEqual({ status: 0, stdout: '-1\n0\n1\n', stderr: '' });
+  });
+  it('names the line it cannot read', () => {
+    const { status, stdout, stderr } = aspen(['order'], 'deb\t1\t2\nzip\t1\t2\n');
+    expect({ status, stdout }).toEqual({ status: 1, stdout: '-1\n' });
+    expect(stderr).toMatch(/line 2/);
+  });
+});
+
+describe('aspen packages', () => {
+  it('prints every package of a compressed index', () => {
+    const { status, stdout } = aspen(['packages', at('one.gz')]);
+    expect(status).toBe(0);
+    expect(stdout.trim().split('\n')).toEqual(
+      suite.map(({ name, version, architecture }) => `${name}\t${version}\t${architecture}`),
+    );
+  });
+  it('fails on a file that is none, and on one that is not there, saying which', () => {
+    for (const name of ['nothing', 'absent']) {
+      const { status, stderr } = aspen(['packages', at(name)]);
+      expect(status).toBe(1);
+      expect(stderr).toContain(at(name));
+    }
+  });
+  it('prints what could be read of a cut-off file, and says so', () => {
+    const { stdout, stderr } = aspen(['packages', at('cut.gz')]);
+    expect(stdout.split('\n').length).toBeGreaterThan(5);
+    expect(stderr).toMatch(/ends too early|damaged/);
+  });
+});
+
+describe('aspen inspect', () => {
+  it('prints what was recognised as JSON', () => {
+    const { status, stdout } = aspen(['inspect', at('system'), '--json']);
+    const report = JSON.parse(stdout) as {
+      files: { path: string; format: string }[];
+      systems: { name: string; packages: number }[];
+    };
+    expect(status).toBe(0);
+    expect(report.files.map(({ path, format }) => `${path} ${format}`)).toEqual([
+      'etc/os-release os-release',
+      'var/lib/dpkg/status dpkg-status',
+    ]);
+    expect(report.systems).toMatchObject([{ name: 'Tidewater' }]);
+  });
+  it('fails when nothing is recognised', () => expect(aspen(['inspect', at('nothing')]).status).toBe(1));
+});
+
+describe('aspen place', () => {
+  it('answers in the agreed shape', () => {
+    const { status, stdout } = aspen([
+      'place',
+      at('system'),
+      '--against',
+      `two=${at('two')}`,
+      '--against',
+      `one=${at('one.gz')}`,
+      '--json',
+    ]);
+    expect(status).toBe(0);
+    const { answer, candidates, accounts, findings } = JSON.parse(stdout) as Record<string, never>;
+    expect(answer).toMatchObject({
+      base: 'one',
+      reason: expect.stringContaining('equal one') as string,
+      carriedShare: 1,
+    });
+    expect(Object.keys(answer)).toContain('margin');
+    expect(candidates).toMatchObject([{ name: 'one', heldBack: 0 }, { name: 'two' }]);
+    for (const key of [
+      'name',
+      'installed',
+      'same',
+      'rebuilt',
+      'patched',
+      'heldBack',
+      'ahead',
+      'own',
+      'carriedShare',
+      'score',
+    ])
+      expect(candidates[0]).toHaveProperty(key);
+    expect(accounts).toMatchObject([{ name: 'one' }]);
+    expect(findings).toEqual([]);
+  });
+  it('takes several files for one candidate, and a package database alone for a system', () => {
+    const { stdout } = aspen([
+      'place',
+      at('system/var/lib/dpkg/status'),
+      '--against',
+      `both=${at('two')},${at('one.gz')}`,
+    ]);
+    expect(stdout).toMatch(/^100\.0 % of \d+ packages equal both/);
+  });
+  it.each([
+    [['place'], 2],
+    [['place', 'x'], 2],
+    [['place', 'x', '--against', 'nofile'], 2],
+    [['place', at('system'), '--against', `a=${at('absent')}`], 1],
+    [['place', at('system'), '--against', `a=${at('nothing')}`], 1],
+    [['place', at('nothing'), '--against', `a=${at('two')}`], 1],
+    [['fly'], 2],
+    [['--help'], 0],
+    [['--version'], 0],
+  ] as const)('%j ends with %i', (args, status) => expect(aspen(args).status).toBe(status));
+});

@@ -1,0 +1,66 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import type { Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createApp } from './app.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-server-'));
+let server: Server;
+let address = '';
+
+beforeAll(async () => {
+  mkdirSync(join(folder, 'web/assets'), { recursive: true });
+  mkdirSync(join(folder, 'sample'));
+  writeFileSync(join(folder, 'web/index.html'), '<title>page</title>');
+  writeFileSync(join(folder, 'web/assets/a-1.js'), 'let a;');
+  writeFileSync(join(folder, 'sample/catalogue.json'), '{}');
+  writeFileSync(join(folder, 'secret'), 'secret');
+  server = await new Promise<Server>((resolve) => {
+    const started = createApp({ web: join(folder, 'web'), sample: join(folder, 'sample') }).listen(
+      0,
+      '127.0.0.1',
+      () => resolve(started),
+    );
+  });
+  address = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
+});
+afterAll(() => {
+  server.close();
+  server.closeAllConnections();
+  rmSync(folder, { recursive: true });
+});
+
+const get = (path: string, headers = {}) => fetch(address + path, { headers });
+
+describe('the server', () => {
+  it('gives the page for every address of the interface, with a strict policy', async () => {
+    for (const path of ['/', '/lineage', '/dossiers/release:a-1?fact=x']) {
+      const response = await get(path, { accept: 'text/html' });
+      expect(await response.text()).toContain('page');
+      expect(response.headers.get('content-security-policy')).toContain("default-src 'self'");
+      expect(response.headers.get('x-powered-by')).toBeNull();
+    }
+  });
+  it('lets hashed files be kept for good, and the sample be asked for again', async () => {
+    expect((await get('/assets/a-1.js')).headers.get('cache-control')).toContain('immutable');
+    const sample = await get('/sample/catalogue.json');
+    expect(sample.status).toBe(200);
+    expect(
+      (await get('/sample/catalogue.json', { 'if-none-match': sample.headers.get('etag')!, 'cache-control': 'max-age=0' })).status,
+    ).toBe(304);
+  });
+  it('gives nothing outside its folders', async () => {
+    for (const path of [
+      '/sample/../secret',
+      '/sample/%2e%2e/secret',
+      '/assets/..%2f..%2fsecret',
+      '/sample/absent',
+      '/sample/',
+    ]) {
+      const response = await get(path);
+      expect(await response.text(), path).not.toContain('secret');
+    }
+    expect((await get('/sample/absent')).status).toBe(404);
+  });
+});
