@@ -3,7 +3,7 @@ import { open, readdir, stat } from 'node:fs/promises';
 import { join, relative } from 'node:path';
 import type { InputFile } from '../core/capture/readFiles.ts';
 
-const PIECE = 1 << 18;
+const PIECE = 1 << 20;
 
 /** The files below a path: itself, or all regular files of a folder. Links to folders are not followed. */
 export async function inputFiles(path: string): Promise<InputFile[]> {
@@ -23,17 +23,20 @@ function inputFile(full: string, path: string, size: number): InputFile {
   return { path, size, open: () => pieces(full) };
 }
 
-/** Reads through one buffer: a piece is valid until the next one is asked for. */
+/** Reads through two buffers in turn: the next piece comes in while the one at hand is being worked on. */
 async function* pieces(path: string): AsyncGenerator<Uint8Array> {
   const file = await open(path);
+  const buffers = [new Uint8Array(PIECE), new Uint8Array(PIECE)];
+  const read = (turn: number) => file.read(buffers[turn % 2], 0, PIECE, null);
+  let coming: ReturnType<typeof read> | null = read(0);
   try {
-    const buffer = new Uint8Array(PIECE);
-    for (;;) {
-      const { bytesRead } = await file.read(buffer, 0, PIECE, null);
-      if (bytesRead === 0) return;
-      yield buffer.subarray(0, bytesRead);
+    for (let turn = 0; coming; turn++) {
+      const { bytesRead }: { bytesRead: number } = await coming;
+      coming = bytesRead > 0 ? read(turn + 1) : null;
+      if (bytesRead > 0) yield buffers[turn % 2].subarray(0, bytesRead);
     }
   } finally {
+    await coming?.catch(() => undefined); // whoever stopped reading does not ask for the rest, nor for its errors
     await file.close();
   }
 }

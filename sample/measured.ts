@@ -46,8 +46,38 @@ const REPOSITORIES: readonly { name: string; base: string; own: number; rule: De
   },
 ];
 
+const MARRAM: (typeof REPOSITORIES)[number] = {
+  ...{ name: 'Marram 2', base: 'Fenwick 31', own: 35 },
+  rule: { patched: 0.03, rebuilt: 0.02, heldBack: 0.05, ahead: 0.01, tag: 'mar' },
+};
+
 /** Repositories kept as candidates for placing. */
 const KEPT = ['Larkspur 7', 'Fenwick 31', 'Tidewater 7.1'];
+
+/** The repositories of all releases, by the name of the release. */
+function createRepositories(seed: number, rules: typeof REPOSITORIES): Map<string, BinaryPackage[]> {
+  const random = createRandom(seed);
+  const universe = createUniverse(SOURCE_PACKAGES, random);
+  const versions = new Map([['Larkspur 7', createVersions(universe, random)]]);
+  const lists = new Map([
+    ['Larkspur 7', binaryPackages(universe, versions.get('Larkspur 7')!, maintainerOf('Larkspur'))],
+  ]);
+  for (const { name, base, own, rule } of rules) {
+    versions.set(name, deriveVersions(versions.get(base)!, rule, random));
+    const carried = binaryPackages(universe, versions.get(name)!, maintainerOf(name));
+    const names = new Set(carried.map((entry) => entry.name));
+    const inherited = lists.get(base)!.filter((entry) => !names.has(entry.name));
+    lists.set(name, [...carried, ...inherited, ...ownPackages(name, own)]);
+  }
+  return lists;
+}
+
+/** What a newly installed system of a release has. `Marram 2` is in no catalogue: it is there to be read. */
+export function installedPackages(seed: number, release: string): BinaryPackage[] {
+  return createRepositories(seed, [...REPOSITORIES, MARRAM])
+    .get(release)!
+    .filter(({ preinstalled }) => preinstalled);
+}
 
 /** Snapshots, comparisons and the packed package lists. */
 export function createPackages(
@@ -55,36 +85,24 @@ export function createPackages(
   idOf: (name: string) => RecordId,
   sourceId: (key: string) => RecordId,
 ): { records: AnyRecord[]; packed: Map<RecordId, Uint8Array> } {
-  const random = createRandom(seed);
-  const universe = createUniverse(SOURCE_PACKAGES, random);
-  const versions = new Map([['Larkspur 7', createVersions(universe, random)]]);
-  const lists = new Map([
-    ['Larkspur 7', binaryPackages(universe, versions.get('Larkspur 7')!, maintainerOf('Larkspur'))],
-  ]);
-  const records: AnyRecord[] = [];
-  for (const { name, base, own, rule } of REPOSITORIES) {
-    versions.set(name, deriveVersions(versions.get(base)!, rule, random));
-    const carried = binaryPackages(universe, versions.get(name)!, maintainerOf(name));
-    const inherited = lists.get(base)!.filter((entry) => !carried.some((known) => known.name === entry.name));
-    lists.set(name, [...carried, ...inherited, ...ownPackages(name, own)]);
-    records.push(comparisonOf(name, base, lists, idOf, sourceId));
-  }
+  const lists = createRepositories(seed, REPOSITORIES);
+  const records = REPOSITORIES.map(({ name, base }) => comparisonOf(name, base, lists, idOf, sourceId));
   const packed = new Map<RecordId, Uint8Array>();
   for (const name of KEPT) {
     const columns = columnsOf(lists.get(name)!);
     const id = createRecordId('snapshot', `${name}-main`);
     packed.set(id, packColumns(columns));
     records.push({
-      id,
-      kind: 'snapshot',
-      of: idOf(name),
-      role: 'repository',
-      name,
-      family: 'deb',
-      date: '2026-11-20',
-      origin: `${hostOf(name)}/dists/main`,
-      packages: columns.size,
-      signature: 'unchecked',
+      ...{
+        id,
+        kind: 'snapshot',
+        of: idOf(name),
+        role: 'repository',
+        name,
+        family: 'deb',
+        date: '2026-11-20',
+      },
+      ...{ origin: `${hostOf(name)}/dists/main`, packages: columns.size, signature: 'unchecked' },
     });
   }
   return { records, packed };

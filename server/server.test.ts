@@ -47,7 +47,12 @@ describe('the server', () => {
     const sample = await get('/sample/catalogue.json');
     expect(sample.status).toBe(200);
     expect(
-      (await get('/sample/catalogue.json', { 'if-none-match': sample.headers.get('etag')!, 'cache-control': 'max-age=0' })).status,
+      (
+        await get('/sample/catalogue.json', {
+          'if-none-match': sample.headers.get('etag')!,
+          'cache-control': 'max-age=0',
+        })
+      ).status,
     ).toBe(304);
   });
   it('gives nothing outside its folders', async () => {

@@ -106,7 +106,8 @@ interface Opened {
 
 async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]): Promise<void> {
   const { head, whole, pieces } = await peekPieces(file.pieces, HEAD_BYTES);
-  const format = recogniseFormat(head, whole);
+  const beginning = head.subarray(0, HEAD_BYTES);
+  const format = recogniseFormat(beginning, whole && beginning.length === head.length);
   const { path, from, containers, size } = file;
   const report = (issues: readonly Issue[], content?: FileContent) =>
     results.push({ path, from, containers, bytes: size, format, content, issues });

@@ -6,7 +6,7 @@
  * A damaged stanza is left out and reported with its line; the rest is kept.
  */
 import { createIssue, type Issue } from '../issue.ts';
-import { PackageColumnsBuilder, type ColumnName, type PackageColumns } from './packageColumns.ts';
+import { COLUMN_NUMBERS, PackageColumnsBuilder, type PackageColumns } from './packageColumns.ts';
 
 /** What a list is: a repository's index, or the database of an installed system. */
 export type DebListRole = 'index' | 'status';
@@ -24,17 +24,27 @@ const OPEN_BRACKET = 40;
 const CLOSE_BRACKET = 41;
 const COLON = 58;
 
-/** The fields read, by the lower-case code of their first letter. All others are skipped unread. */
-const FIELDS: readonly { name: string; column: ColumnName | 'status'; roles: readonly DebListRole[] }[] = [
-  { name: 'package', column: 'name', roles: ['index', 'status'] },
-  { name: 'version', column: 'version', roles: ['index', 'status'] },
-  { name: 'architecture', column: 'architecture', roles: ['index', 'status'] },
-  { name: 'source', column: 'source', roles: ['index', 'status'] },
-  { name: 'section', column: 'section', roles: ['index', 'status'] },
-  { name: 'status', column: 'status', roles: ['status'] },
-  { name: 'maintainer', column: 'maintainer', roles: ['status'] },
-  { name: 'provides', column: 'provides', roles: ['status'] },
+const { name: NAME, version: VERSION, source: SOURCE, sourceVersion: SOURCE_VERSION } = COLUMN_NUMBERS;
+/** Stands for the field that says what state a package is in; it has no column. */
+const STATUS = -1;
+
+/** The fields read, and the column of each. All others are skipped unread. */
+const FIELDS: readonly { name: string; column: number; roles: readonly DebListRole[] }[] = [
+  { name: 'package', column: NAME, roles: ['index', 'status'] },
+  { name: 'version', column: VERSION, roles: ['index', 'status'] },
+  { name: 'architecture', column: COLUMN_NUMBERS.architecture, roles: ['index', 'status'] },
+  { name: 'source', column: SOURCE, roles: ['index', 'status'] },
+  { name: 'section', column: COLUMN_NUMBERS.section, roles: ['index', 'status'] },
+  { name: 'status', column: STATUS, roles: ['status'] },
+  { name: 'maintainer', column: COLUMN_NUMBERS.maintainer, roles: ['status'] },
+  { name: 'provides', column: COLUMN_NUMBERS.provides, roles: ['status'] },
 ];
+
+/**
+ * Field names met lately, in slots of four numbers by a hash of their first four bytes: those bytes, the
+ * length of the name, and the number of the field that is read (0 for none).
+ */
+const MEMO_SLOTS = 256;
 
 /** How many broken places are listed one by one; beyond that they are only counted. */
 const LISTED_ISSUES = 20;
@@ -46,194 +56,188 @@ export function parseDebPackages(bytes: Uint8Array, role: DebListRole, where: st
   return reader.finish();
 }
 
-type FieldMatcher = { bytes: Uint8Array; column: ColumnName | 'status' };
+type FieldMatcher = { bytes: Uint8Array; column: number };
 
 /**
  * Reads a package list piece by piece, as it comes from a file or a decompressor. The pieces may be cut
  * anywhere; `push` keeps nothing of a piece but the start of its last, incomplete line.
  */
 export class DebPackagesReader {
-  readonly #builder = new PackageColumnsBuilder('deb');
-  readonly #byLetter: (FieldMatcher[] | undefined)[] = new Array(256);
-  readonly #issues: Issue[] = [];
-  #carry: Uint8Array = new Uint8Array(0);
-  #broken = 0;
-  #line = 0;
-  #stanzaLine = 0;
-  #inStanza = false;
-  #damaged = false;
-  #hasName = false;
-  #hasVersion = false;
-  #removed = false;
-  #absent = false;
-  #bytes: Uint8Array = new Uint8Array(0);
+  private readonly builder = new PackageColumnsBuilder('deb');
+  private readonly fields: readonly FieldMatcher[];
+  private readonly issues: Issue[] = [];
+  private carry: Uint8Array = new Uint8Array(0);
+  private broken = 0;
+  private line = 0;
+  private stanzaLine = 0;
+  private inStanza = false;
+  private damaged = false;
+  private hasName = false;
+  private hasVersion = false;
+  private removed = false;
+  private absent = false;
+  private bytes: Uint8Array = new Uint8Array(0);
+  private view: DataView = new DataView(new ArrayBuffer(0));
+  private readonly memo = new Int32Array(MEMO_SLOTS * 4);
 
   constructor(
     readonly role: DebListRole,
     readonly where: string,
   ) {
-    for (const field of FIELDS) {
-      if (!field.roles.includes(role)) continue;
-      const encoded = new TextEncoder().encode(field.name);
-      (this.#byLetter[encoded[0]] ??= []).push({ bytes: encoded, column: field.column });
-    }
+    const read = FIELDS.filter(({ roles }) => roles.includes(role));
+    this.fields = read.map(({ name, column }) => ({ bytes: new TextEncoder().encode(name), column }));
+    for (let slot = 0; slot < this.memo.length; slot += 4) this.memo[slot + 1] = 4;
   }
 
   /** How many packages were read so far. */
   get size(): number {
-    return this.#builder.size;
+    return this.builder.size;
   }
 
   push(piece: Uint8Array): void {
     let start = 0;
-    if (this.#carry.length > 0) {
+    if (this.carry.length > 0) {
       const newline = piece.indexOf(NEWLINE);
       start = newline < 0 ? piece.length : newline + 1;
-      const joined = new Uint8Array(this.#carry.length + start);
-      joined.set(this.#carry);
-      joined.set(piece.subarray(0, start), this.#carry.length);
-      this.#carry = joined;
+      const joined = new Uint8Array(this.carry.length + start);
+      joined.set(this.carry);
+      joined.set(piece.subarray(0, start), this.carry.length);
+      this.carry = joined;
       if (newline < 0) return;
-      this.#carry = new Uint8Array(0);
-      this.#scan(joined, 0, joined.length);
+      this.carry = new Uint8Array(0);
+      this.scan(joined, 0, joined.length);
     }
     const end = piece.lastIndexOf(NEWLINE) + 1;
-    if (end > start) this.#scan(piece, start, end);
-    if (Math.max(end, start) < piece.length) this.#carry = piece.slice(Math.max(end, start));
+    if (end > start) this.scan(piece, start, end);
+    if (Math.max(end, start) < piece.length) this.carry = piece.slice(Math.max(end, start));
   }
 
   /** Completes the list. The reader cannot be used afterwards. */
   finish(): DebPackageList {
-    if (this.#carry.length > 0) this.push(Uint8Array.of(NEWLINE));
-    if (this.#inStanza) this.#endStanza();
-    if (this.#broken > LISTED_ISSUES) {
-      const count = this.#broken - LISTED_ISSUES;
-      this.#issues.push(createIssue('damage', 'deb822.moreBroken', this.where, { count }));
+    if (this.carry.length > 0) this.push(Uint8Array.of(NEWLINE));
+    if (this.inStanza) this.endStanza();
+    if (this.broken > LISTED_ISSUES) {
+      const count = this.broken - LISTED_ISSUES;
+      this.issues.push(createIssue('damage', 'deb822.moreBroken', this.where, { count }));
     }
-    return { role: this.role, packages: this.#builder.finish(), issues: this.#issues };
+    return { role: this.role, packages: this.builder.finish(), issues: this.issues };
   }
 
   /** Reads whole lines. Newlines are looked for four bytes at a time: most of an index is skipped text. */
-  #scan(piece: Uint8Array, start: number, stop: number): void {
-    const aligned = piece.byteOffset % 4 === 0;
-    const bytes = aligned ? piece : piece.slice();
-    this.#bytes = bytes;
+  private scan(piece: Uint8Array, start: number, stop: number): void {
+    const bytes = piece.byteOffset % 4 === 0 ? piece : piece.slice();
     const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
-    const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
-    const length = bytes.length;
-    const heads = new Int32Array(256);
-    const tails = new Int32Array(256);
-    const lengths = new Int32Array(256).fill(4);
-    const byLetter = this.#byLetter;
-    let position = start;
-    let line = this.#line;
-    let inStanza = this.#inStanza;
-    while (position < stop) {
-      line++;
-      const first = bytes[position];
-      if (first === NEWLINE) {
-        if (inStanza) this.#endStanza();
-        inStanza = false;
-        position++;
-        continue;
+    this.bytes = bytes;
+    this.view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
+    let lineStart = start;
+    for (let word = start >> 2; word < words.length; word++) {
+      const x = words[word] ^ 0x0a0a0a0a;
+      // The highest bit of each byte that may be a newline (little-endian: the lowest comes first).
+      for (let marks = (x - 0x01010101) & ~x & 0x80808080; marks !== 0; marks &= marks - 1) {
+        const end = (word << 2) + ((31 - Math.clz32(marks & -marks)) >> 3);
+        if (bytes[end] !== NEWLINE || end < lineStart || end >= stop) continue;
+        this.readLine(lineStart, end);
+        lineStart = end + 1;
       }
-      // The same few field names come again and again: try the length that this beginning had last time.
-      let colon = position;
-      const head = position + 4 <= length ? view.getInt32(position) : 0;
-      const memo = (head ^ (head >>> 9) ^ (head >>> 17)) & 255;
-      const guess = position + lengths[memo];
-      if (heads[memo] === head && guess < length && view.getInt32(guess - 3) === tails[memo]) colon = guess;
-      else {
-        while (bytes[colon] > SPACE && bytes[colon] !== COLON) colon++;
-        if (colon - position > 3 && bytes[colon] === COLON) {
-          heads[memo] = head;
-          tails[memo] = view.getInt32(colon - 3);
-          lengths[memo] = colon - position;
-        }
-      }
-
-      let word = (colon >> 2) + 1;
-      let end = colon;
-      for (const limit = word << 2; end < limit && bytes[end] !== NEWLINE;) end++;
-      if (end === word << 2) {
-        for (; word < words.length; word++) {
-          const x = words[word] ^ 0x0a0a0a0a;
-          if (((x - 0x01010101) & ~x & 0x80808080) !== 0) break; // one of the four bytes is a newline
-        }
-        end = word << 2;
-        while (end < stop && bytes[end] !== NEWLINE) end++;
-      }
-
-      if (colon > position && bytes[colon] === COLON) {
-        if (!inStanza) {
-          inStanza = true;
-          this.#stanzaLine = line;
-        }
-        const fields = byLetter[first | 32];
-        if (fields !== undefined) this.#field(fields, position, colon, end, line);
-      } else if (!inStanza || first > SPACE || this.#isBlank(position, end)) {
-        this.#inStanza = inStanza;
-        inStanza = this.#oddLine(position, end, line);
-      }
-      position = end + 1;
     }
-    this.#line = line;
-    this.#inStanza = inStanza;
-  }
-
-  /** A line that is neither a field nor a continuation: blanks, a comment, or damage. Tells whether a stanza is open after it. */
-  #oddLine(start: number, end: number, line: number): boolean {
-    if (this.#isBlank(start, end)) {
-      if (this.#inStanza) this.#endStanza(); // deb822(5) lets readers take a line of blanks as a separator
-      return false;
+    for (let end = Math.max(words.length << 2, lineStart); end < stop; end++) {
+      if (bytes[end] !== NEWLINE) continue;
+      this.readLine(lineStart, end);
+      lineStart = end + 1;
     }
-    if (this.#bytes[start] === HASH) return this.#inStanza;
-    if (!this.#inStanza) this.#stanzaLine = line;
-    this.#reportBroken(line);
-    return true;
   }
 
-  #isBlank(start: number, end: number): boolean {
-    for (let i = start; i < end; i++) if (this.#bytes[i] > SPACE) return false;
-    return true;
-  }
-
-  #field(fields: readonly FieldMatcher[], start: number, colon: number, end: number, line: number): void {
-    const length = colon - start;
-    for (let i = 0; i < fields.length; i++) {
-      const { bytes, column } = fields[i];
-      if (bytes.length === length && this.#matches(bytes, start)) {
-        this.#value(column, colon + 1, end, line);
+  /** Reads the line from `start` to its newline at `end`. */
+  private readLine(start: number, end: number): void {
+    const { bytes, view } = this;
+    this.line++;
+    if (start === end) {
+      if (this.inStanza) this.endStanza();
+      return;
+    }
+    // The same few field names come again and again: try what this beginning was the last time.
+    const memo = this.memo;
+    const head = end - start > 4 ? view.getInt32(start, true) : 0;
+    const slot = ((head ^ (head >>> 9) ^ (head >>> 17)) & (MEMO_SLOTS - 1)) << 2;
+    let colon = start + memo[slot + 1];
+    let field: number;
+    if (memo[slot] === head && colon < end && bytes[colon] === COLON) {
+      field = memo[slot + 2];
+      // Only the first four bytes were compared: enough to skip a field, not to read one.
+      if (field !== 0 && !this.matches(this.fields[field - 1].bytes, start)) field = 0;
+    } else {
+      colon = start;
+      while (bytes[colon] > SPACE && bytes[colon] !== COLON) colon++;
+      if (colon === start || bytes[colon] !== COLON) {
+        const continues = this.inStanza && bytes[start] <= SPACE && !this.isBlank(start, end);
+        if (!continues) this.oddLine(start, end);
         return;
       }
+      field = this.findField(start, colon);
+      if (colon - start > 3) {
+        memo[slot] = head;
+        memo[slot + 1] = colon - start;
+        memo[slot + 2] = field;
+      }
     }
+    if (!this.inStanza) {
+      this.inStanza = true;
+      this.stanzaLine = this.line;
+    }
+    if (field !== 0) this.value(this.fields[field - 1].column, colon + 1, end);
   }
 
-  #matches(name: Uint8Array, start: number): boolean {
-    for (let i = 1; i < name.length; i++) if ((this.#bytes[start + i] | 32) !== name[i]) return false;
+  /** A line that is neither a field nor a continuation: blanks, a comment, or damage. */
+  private oddLine(start: number, end: number): void {
+    if (this.isBlank(start, end)) {
+      if (this.inStanza) this.endStanza(); // deb822(5) lets readers take a line of blanks as a separator
+      return;
+    }
+    if (this.bytes[start] === HASH) return;
+    if (!this.inStanza) this.stanzaLine = this.line;
+    this.inStanza = true;
+    this.reportBroken();
+  }
+
+  private isBlank(start: number, end: number): boolean {
+    for (let i = start; i < end; i++) if (this.bytes[i] > SPACE) return false;
     return true;
   }
 
-  #value(column: ColumnName | 'status', from: number, to: number, line: number): void {
-    const bytes = this.#bytes;
+  /** The number, from 1, of the field that is read and stands between `start` and `colon`; 0 for any other. */
+  private findField(start: number, colon: number): number {
+    const length = colon - start;
+    for (let i = 0; i < this.fields.length; i++) {
+      const { bytes } = this.fields[i];
+      if (bytes.length === length && this.matches(bytes, start)) return i + 1;
+    }
+    return 0;
+  }
+
+  private matches(name: Uint8Array, start: number): boolean {
+    for (let i = 0; i < name.length; i++) if ((this.bytes[start + i] | 32) !== name[i]) return false;
+    return true;
+  }
+
+  private value(column: number, from: number, to: number): void {
+    const bytes = this.bytes;
     let start = from;
     let end = to;
     while (start < end && bytes[start] <= SPACE) start++;
     while (end > start && bytes[end - 1] <= SPACE) end--;
-    const builder = this.#builder;
     switch (column) {
-      case 'status':
-        this.#status(start, end);
+      case STATUS:
+        this.status(start, end);
         return;
-      case 'name':
-        if (this.#hasName) this.#reportBroken(line); // two stanzas run together
-        this.#hasName = end > start;
+      case NAME:
+        if (this.hasName) this.reportBroken(); // two stanzas run together
+        this.hasName = end > start;
         break;
-      case 'version':
-        this.#hasVersion = end > start;
+      case VERSION:
+        this.hasVersion = end > start;
         if (bytes[start] === 48 && bytes[start + 1] === COLON) start += 2; // an epoch of 0 is left out
         break;
-      case 'source': {
+      case SOURCE: {
         // Source: name (version)
         let nameEnd = start;
         while (nameEnd < end && bytes[nameEnd] > SPACE && bytes[nameEnd] !== OPEN_BRACKET) nameEnd++;
@@ -242,41 +246,39 @@ export class DebPackagesReader {
         if (from < end) {
           if (bytes[from] === 48 && bytes[from + 1] === COLON) from += 2;
           const to = bytes[end - 1] === CLOSE_BRACKET ? end - 1 : end;
-          builder.set('sourceVersion', builder.strings.add(bytes, from, to));
+          this.builder.put(SOURCE_VERSION, bytes, from, to);
         }
         end = nameEnd;
         break;
       }
     }
-    const previous = builder.previous(column); // neighbours often come from one source package
-    const same = builder.strings.equals(previous, bytes, start, end);
-    builder.set(column, same ? previous : builder.strings.add(bytes, start, end));
+    this.builder.put(column, bytes, start, end);
   }
 
   /** `Status: want flag state` (dpkg(1), "Package states"). */
-  #status(start: number, end: number): void {
-    const words = String.fromCharCode(...this.#bytes.subarray(start, Math.min(end, start + 80))).split(/\s+/);
-    this.#absent = words[2] === 'not-installed';
-    this.#removed = words[2] === 'config-files';
+  private status(start: number, end: number): void {
+    const words = String.fromCharCode(...this.bytes.subarray(start, Math.min(end, start + 80))).split(/\s+/);
+    this.absent = words[2] === 'not-installed';
+    this.removed = words[2] === 'config-files';
   }
 
-  #endStanza(): void {
-    const complete = this.#hasName && this.#hasVersion;
-    if (complete && !this.#damaged && !this.#absent) this.#builder.endRow(this.#removed);
+  private endStanza(): void {
+    const complete = this.hasName && this.hasVersion;
+    if (complete && !this.damaged && !this.absent) this.builder.endRow(this.removed);
     else {
-      if (!complete && !this.#damaged && !this.#absent) this.#report('deb822.incomplete', this.#stanzaLine);
-      this.#builder.dropRow();
+      if (!complete && !this.damaged && !this.absent) this.report('deb822.incomplete', this.stanzaLine);
+      this.builder.dropRow();
     }
-    this.#inStanza = this.#damaged = this.#hasName = this.#hasVersion = this.#removed = this.#absent = false;
+    this.inStanza = this.damaged = this.hasName = this.hasVersion = this.removed = this.absent = false;
   }
 
-  #reportBroken(line: number): void {
-    if (!this.#damaged) this.#report('deb822.broken', line);
-    this.#damaged = true;
+  private reportBroken(): void {
+    if (!this.damaged) this.report('deb822.broken', this.line);
+    this.damaged = true;
   }
 
-  #report(code: string, line: number): void {
-    this.#broken++;
-    if (this.#broken <= LISTED_ISSUES) this.#issues.push(createIssue('damage', code, this.where, { line }));
+  private report(code: string, line: number): void {
+    this.broken++;
+    if (this.broken <= LISTED_ISSUES) this.issues.push(createIssue('damage', code, this.where, { line }));
   }
 }

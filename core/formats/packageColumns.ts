@@ -35,78 +35,81 @@ export interface PackageRow extends Readonly<Record<ColumnName, string>> {
   readonly removed: boolean;
 }
 
+/** The number of each column, as `put` takes it. */
+export const COLUMN_NUMBERS = Object.fromEntries(
+  COLUMN_NAMES.map((name, number) => [name, number]),
+) as Readonly<Record<ColumnName, number>>;
+
 const INITIAL_ROWS = 1 << 13;
 
-/** Collects rows. Set the cells of the current row, then `endRow`. */
+/** Collects rows. Put the cells of the current row, then `endRow`. */
 export class PackageColumnsBuilder {
-  readonly strings = new StringTableBuilder();
-  #capacity = INITIAL_ROWS;
-  #size = 0;
-  #columns = Object.fromEntries(COLUMN_NAMES.map((name) => [name, new Uint32Array(INITIAL_ROWS)])) as Record<
-    ColumnName,
-    Uint32Array
-  >;
-  #removed = new Uint8Array(INITIAL_ROWS);
+  private readonly strings = new StringTableBuilder();
+  private capacity = INITIAL_ROWS;
+  private rows = 0;
+  private readonly columns = COLUMN_NAMES.map(() => new Uint32Array(INITIAL_ROWS));
+  private removed = new Uint8Array(INITIAL_ROWS);
 
   constructor(readonly family: Family) {}
 
   get size(): number {
-    return this.#size;
+    return this.rows;
   }
 
-  /** Sets a cell of the current row to a text's number. */
-  set(column: ColumnName, text: number): void {
-    this.#columns[column][this.#size] = text;
-  }
-
-  /** The text's number that the row before has in a column; 0 in the first row. */
-  previous(column: ColumnName): number {
-    return this.#size > 0 ? this.#columns[column][this.#size - 1] : 0;
+  /** Sets a cell of the current row to the text in `source` from `start` up to `end`. */
+  put(column: number, source: Uint8Array, start: number, end: number): void {
+    const cells = this.columns[column];
+    const previous = this.rows > 0 ? cells[this.rows - 1] : 0; // neighbours often come from one source package
+    const same = this.strings.equals(previous, source, start, end);
+    cells[this.rows] = same ? previous : this.strings.add(source, start, end);
   }
 
   /** Completes the current row and begins an empty one. */
   endRow(removed = false): void {
-    this.#removed[this.#size] = removed ? 1 : 0;
-    this.#size++;
-    if (this.#size === this.#capacity) this.#grow();
+    this.removed[this.rows] = removed ? 1 : 0;
+    this.rows++;
+    if (this.rows === this.capacity) this.grow();
   }
 
   /** Empties the current row. */
   dropRow(): void {
-    for (const name of COLUMN_NAMES) this.#columns[name][this.#size] = 0;
+    for (const cells of this.columns) cells[this.rows] = 0;
   }
 
   finish(): PackageColumns {
     const columns = Object.fromEntries(
-      COLUMN_NAMES.map((name) => [name, this.#columns[name].slice(0, this.#size)]),
+      COLUMN_NAMES.map((name, number) => [name, this.columns[number].slice(0, this.rows)]),
     );
     return {
       family: this.family,
-      size: this.#size,
+      size: this.rows,
       table: this.strings.finish(),
       columns: columns as Record<ColumnName, Uint32Array>,
-      removed: this.#removed.slice(0, this.#size),
+      removed: this.removed.slice(0, this.rows),
     };
   }
 
-  #grow(): void {
-    this.#capacity *= 2;
-    for (const name of COLUMN_NAMES) {
-      const larger = new Uint32Array(this.#capacity);
-      larger.set(this.#columns[name]);
-      this.#columns[name] = larger;
-    }
-    const larger = new Uint8Array(this.#capacity);
-    larger.set(this.#removed);
-    this.#removed = larger;
+  private grow(): void {
+    this.capacity *= 2;
+    this.columns.forEach((cells, number) => {
+      this.columns[number] = new Uint32Array(this.capacity);
+      this.columns[number].set(cells);
+    });
+    const larger = new Uint8Array(this.capacity);
+    larger.set(this.removed);
+    this.removed = larger;
   }
 }
 
 /** Columns made from rows given as texts; for generators and tests. Missing cells are empty. */
 export function createPackageColumns(family: Family, rows: Iterable<Partial<PackageRow>>): PackageColumns {
   const builder = new PackageColumnsBuilder(family);
+  const encoder = new TextEncoder();
   for (const row of rows) {
-    for (const name of COLUMN_NAMES) builder.set(name, builder.strings.addText(row[name] ?? ''));
+    COLUMN_NAMES.forEach((name, number) => {
+      const bytes = encoder.encode(row[name] ?? '');
+      builder.put(number, bytes, 0, bytes.length);
+    });
     builder.endRow(row.removed);
   }
   return builder.finish();

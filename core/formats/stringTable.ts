@@ -5,7 +5,7 @@
 
 /** An immutable table of texts. `bytes` holds them end to end, `ends[i]` is where text i ends. */
 export class StringTable {
-  #texts: string[] | undefined;
+  private decoded: string[] | undefined;
 
   constructor(
     readonly bytes: Uint8Array,
@@ -18,7 +18,7 @@ export class StringTable {
 
   /** Every text, by number. Decoded at the first call and kept. */
   texts(): readonly string[] {
-    return (this.#texts ??= decodeAll(this.bytes, this.ends));
+    return (this.decoded ??= decodeAll(this.bytes, this.ends));
   }
 }
 
@@ -37,11 +37,11 @@ function decodeAll(bytes: Uint8Array, ends: Uint32Array): string[] {
 
 /** Collects texts; `add` gives a text's number, the same for the same bytes. */
 export class StringTableBuilder {
-  #bytes = new Uint8Array(1 << 16);
-  #length = 0;
-  #ends = new Uint32Array(1 << 14);
-  #count = 1;
-  #slots = new Uint32Array(1 << 17);
+  private bytes = new Uint8Array(1 << 16);
+  private length = 0;
+  private ends = new Uint32Array(1 << 14);
+  private count = 1;
+  private slots = new Uint32Array(1 << 18);
 
   /** The number of the text in `source` from `start` up to `end` (bytes, UTF-8). */
   add(source: Uint8Array, start: number, end: number): number {
@@ -49,68 +49,62 @@ export class StringTableBuilder {
     let hash = 0x811c9dc5;
     for (let i = start; i < end; i++) hash = Math.imul(hash ^ source[i], 0x01000193);
     hash ^= hash >>> 15;
-    const mask = this.#slots.length - 1;
+    const mask = this.slots.length - 1;
     let slot = hash & mask;
-    for (let id = this.#slots[slot]; id !== 0; id = this.#slots[slot]) {
+    for (let id = this.slots[slot]; id !== 0; id = this.slots[slot]) {
       if (this.equals(id, source, start, end)) return id;
       slot = (slot + 1) & mask;
     }
-    return this.#insert(slot, source, start, end);
+    return this.insert(slot, source, start, end);
   }
 
   /** True if text `id` is what stands in `source` from `start` up to `end`. */
   equals(id: number, source: Uint8Array, start: number, end: number): boolean {
     if (id === 0) return start >= end;
-    const from = this.#ends[id - 1];
-    if (this.#ends[id] - from !== end - start) return false;
-    for (let i = start, j = from; i < end; i++, j++) if (source[i] !== this.#bytes[j]) return false;
+    const from = this.ends[id - 1];
+    if (this.ends[id] - from !== end - start) return false;
+    for (let i = start, j = from; i < end; i++, j++) if (source[i] !== this.bytes[j]) return false;
     return true;
-  }
-
-  /** The number of a text given as a string. */
-  addText(text: string): number {
-    const bytes = new TextEncoder().encode(text);
-    return this.add(bytes, 0, bytes.length);
   }
 
   /** The table of all texts added so far. */
   finish(): StringTable {
-    return new StringTable(this.#bytes.slice(0, this.#length), this.#ends.slice(0, this.#count));
+    return new StringTable(this.bytes.slice(0, this.length), this.ends.slice(0, this.count));
   }
 
-  #insert(slot: number, source: Uint8Array, start: number, end: number): number {
+  private insert(slot: number, source: Uint8Array, start: number, end: number): number {
     const length = end - start;
-    if (this.#length + length > this.#bytes.length) {
-      const larger = new Uint8Array(Math.max(this.#bytes.length * 2, this.#length + length));
-      larger.set(this.#bytes);
-      this.#bytes = larger;
+    if (this.length + length > this.bytes.length) {
+      const larger = new Uint8Array(Math.max(this.bytes.length * 2, this.length + length));
+      larger.set(this.bytes);
+      this.bytes = larger;
     }
-    for (let i = start, j = this.#length; i < end; i++, j++) this.#bytes[j] = source[i];
-    this.#length += length;
-    if (this.#count === this.#ends.length) {
-      const larger = new Uint32Array(this.#ends.length * 2);
-      larger.set(this.#ends);
-      this.#ends = larger;
+    for (let i = start, j = this.length; i < end; i++, j++) this.bytes[j] = source[i];
+    this.length += length;
+    if (this.count === this.ends.length) {
+      const larger = new Uint32Array(this.ends.length * 2);
+      larger.set(this.ends);
+      this.ends = larger;
     }
-    const id = this.#count++;
-    this.#ends[id] = this.#length;
-    this.#slots[slot] = id;
-    if (this.#count * 2 > this.#slots.length) this.#rehash();
+    const id = this.count++;
+    this.ends[id] = this.length;
+    this.slots[slot] = id;
+    if (this.count * 2 > this.slots.length) this.rehash();
     return id;
   }
 
-  #rehash(): void {
-    const slots = new Uint32Array(this.#slots.length * 2);
+  private rehash(): void {
+    const slots = new Uint32Array(this.slots.length * 2);
     const mask = slots.length - 1;
-    for (let id = 1; id < this.#count; id++) {
+    for (let id = 1; id < this.count; id++) {
       let hash = 0x811c9dc5;
-      for (let i = this.#ends[id - 1]; i < this.#ends[id]; i++)
-        hash = Math.imul(hash ^ this.#bytes[i], 0x01000193);
+      for (let i = this.ends[id - 1]; i < this.ends[id]; i++)
+        hash = Math.imul(hash ^ this.bytes[i], 0x01000193);
       hash ^= hash >>> 15;
       let slot = hash & mask;
       while (slots[slot] !== 0) slot = (slot + 1) & mask;
       slots[slot] = id;
     }
-    this.#slots = slots;
+    this.slots = slots;
   }
 }

@@ -1,0 +1,2 @@
+/** Builds what is out of date. */
+export function build(): Promise<void>;

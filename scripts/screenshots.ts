@@ -1,0 +1,63 @@
+/** npm run screenshots: one current picture of each main view, made from the sample, into docs/screenshots/. */
+import { mkdir } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import type { Page } from 'playwright-core';
+import { openBrowser, startServer } from '../e2e/browser.ts';
+import { build } from './build.mjs';
+import { createSampleCapture } from '../sample/capture.ts';
+
+interface Shot {
+  readonly name: string;
+  readonly address: string;
+  readonly dark?: boolean;
+  readonly act?: (page: Page) => Promise<void>;
+}
+
+const SHOTS: readonly Shot[] = [
+  { name: 'lineage', address: '/lineage?at=distribution:tidewater' },
+  { name: 'lineage-dark', address: '/lineage?at=distribution:varnley', dark: true },
+  { name: 'dossiers', address: '/dossiers' },
+  { name: 'dossier-layers', address: '/dossiers/release:tidewater-7.1?fact=model.supportEnd' },
+  { name: 'dossier-packages', address: '/dossiers/release:tidewater-7.1?tab=packages' },
+  {
+    name: 'intake',
+    address: '/intake',
+    act: async (page) => {
+      await page
+        .getByLabel('Files to read')
+        .setInputFiles({
+          name: 'tidewater.tar',
+          mimeType: 'application/x-tar',
+          buffer: Buffer.from(await createSampleCapture()),
+        });
+      await page.getByText('Facts found').waitFor();
+    },
+  },
+];
+
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+await build();
+await mkdir(folder, { recursive: true });
+const server = await startServer();
+try {
+  for (const dark of [false, true]) {
+    const browser = await openBrowser({ dark });
+    try {
+      await browser.page.goto(server.address);
+      await browser.page.getByText('This is the sample').waitFor();
+      for (const { name, address, act } of SHOTS.filter((shot) => Boolean(shot.dark) === dark)) {
+        await browser.page.goto(server.address + address);
+        await browser.page.locator('.work').first().waitFor();
+        await act?.(browser.page);
+        await browser.page.waitForTimeout(400);
+        await browser.page.screenshot({ path: `${folder}${name}.png` });
+        console.log(`docs/screenshots/${name}.png`);
+      }
+      if (browser.errors.length > 0) throw new Error(`The page raised errors: ${browser.errors[0]}`);
+    } finally {
+      await browser.close();
+    }
+  }
+} finally {
+  await server.close();
+}
