@@ -18,7 +18,7 @@ const IDENTIFICATION = {
 const source = { type: 'deb', enabled: true, options: {}, line: 0 } as const;
 const SOURCES = [
   { ...source, uri: 'https://marram.example/dunes', suite: 'two', components: ['main'] },
-  { ...source, uri: 'https://fenwick.example/archive', suite: 'Fenwick 31', components: ['base', 'shelf'] },
+  { ...source, uri: 'https://fenwick.example/archive', suite: 'saltmarsh', components: ['base', 'shelf'] },
 ];
 
 /** What some packages provide, as the virtual packages of their format. */

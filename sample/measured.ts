@@ -51,8 +51,12 @@ const MARRAM: (typeof REPOSITORIES)[number] = {
   rule: { patched: 0.03, rebuilt: 0.02, heldBack: 0.05, ahead: 0.01, tag: 'mar' },
 };
 
-/** Repositories kept as candidates for placing. */
-const KEPT = ['Larkspur 7', 'Fenwick 31', 'Tidewater 7.1'];
+/** Repositories kept as candidates for placing, and the suite by which systems name each. */
+const KEPT = [
+  { release: 'Larkspur 7', suite: 'brindle' },
+  { release: 'Fenwick 31', suite: 'saltmarsh' },
+  { release: 'Tidewater 7.1', suite: 'kelp' },
+];
 
 /** The repositories of all releases, by the name of the release. */
 function createRepositories(seed: number, rules: typeof REPOSITORIES): Map<string, BinaryPackage[]> {
@@ -88,9 +92,9 @@ export function createPackages(
   const lists = createRepositories(seed, REPOSITORIES);
   const records = REPOSITORIES.map(({ name, base }) => comparisonOf(name, base, lists, idOf, sourceId));
   const packed = new Map<RecordId, Uint8Array>();
-  for (const name of KEPT) {
-    const columns = columnsOf(lists.get(name)!);
-    const id = createRecordId('snapshot', `${name}-main`);
+  for (const { release, suite } of KEPT) {
+    const columns = columnsOf(lists.get(release)!);
+    const id = createRecordId('snapshot', `${release}-main`);
     packed.set(id, packColumns(columns));
     records.push({
       ...{
@@ -102,7 +106,7 @@ export function createPackages(
         family: 'deb',
         date: '2026-11-20',
       },
-      ...{ origin: `${hostOf(name)}/dists/main`, packages: columns.size, signature: 'unchecked' },
+      ...{ origin: `${hostOf(release)}/dists/${suite}`, packages: columns.size, signature: 'unchecked' },
     });
   }
   return { records, packed };

@@ -7,6 +7,10 @@ import { checkLink } from '../core/lineage/checkLink.ts';
 import { findBase } from '../core/packages/findBase.ts';
 import { createInstalledSet } from '../core/packages/offers.ts';
 import { packColumns, unpackColumns } from '../core/packages/packSnapshot.ts';
+import { placeSystem } from '../core/capture/placeSystem.ts';
+import { readFiles } from '../core/capture/readFiles.ts';
+import { assembleDrop } from '../core/capture/system.ts';
+import { createSampleCapture } from './capture.ts';
 import { createSample } from './scenario.ts';
 import { READINGS, SOURCES } from './scenario/readings.ts';
 
@@ -56,5 +60,22 @@ describe('the sample', () => {
     expect(comparison.counts.installed).toBe(
       comparison.accounts.reduce((sum, { packages }) => sum + packages, 0),
     );
+  });
+  it('has a capture to try, which is placed where its sources point', async () => {
+    const bytes = await createSampleCapture();
+    const open = async function* () {
+      yield bytes;
+    };
+    const { systems, files } = assembleDrop(
+      await readFiles([{ path: 'marram.tar', size: bytes.length, open }]),
+    );
+    expect(files.flatMap(({ issues }) => issues)).toEqual([]);
+    const candidates = [...recordsOf(sample.catalogue, 'snapshot')].map(({ id, name, origin }) => {
+      const list = unpackColumns(sample.packages.get(id)!, id);
+      return { name, suites: [name], hosts: [origin.split('/')[0]], lists: list.ok ? [list.value] : [] };
+    });
+    const placement = placeSystem(systems[0], candidates);
+    expect(placement).toMatchObject({ answer: { base: 'saltmarsh' }, relation: 'installs from' });
+    expect(placement.findings.map(({ code }) => code)).toEqual(['evidence.sourcesAgree']);
   });
 });

@@ -23,13 +23,11 @@ const SHOTS: readonly Shot[] = [
     name: 'intake',
     address: '/intake',
     act: async (page) => {
-      await page
-        .getByLabel('Files to read')
-        .setInputFiles({
-          name: 'tidewater.tar',
-          mimeType: 'application/x-tar',
-          buffer: Buffer.from(await createSampleCapture()),
-        });
+      await page.getByLabel('Files to read').setInputFiles({
+        name: 'tidewater.tar',
+        mimeType: 'application/x-tar',
+        buffer: Buffer.from(await createSampleCapture()),
+      });
       await page.getByText('Facts found').waitFor();
     },
   },

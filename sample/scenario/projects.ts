@@ -30,7 +30,7 @@ export const PROJECTS: readonly Project[] = [
     name: 'Tidewater',
     aliases: ['Tide Water', 'Tidewatter'],
     releases: [
-      { version: '7.1', date: '2026-03-03' },
+      { version: '7.1', date: '2026-03-03', codeName: 'kelp' },
       { version: '7.0', date: '2025-12-12' },
     ],
   },

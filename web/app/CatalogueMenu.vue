@@ -2,16 +2,17 @@
 /** The open catalogue: its title, and what can be done with it as a whole. */
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { ABOUT_ID } from '../../core/catalogue/about.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { today } from '../stores/clock.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
+import AboutDialog from './AboutDialog.vue';
 import { saveTextFile } from '../parts/saveTextFile.ts';
 
 const store = useCatalogueStore();
 const notices = useNoticeStore();
 const router = useRouter();
 const input = ref<HTMLInputElement | null>(null);
+const aboutOpen = ref(false);
 const title = computed(() => store.about?.title ?? 'Catalogue');
 
 async function exportCatalogue(): Promise<void> {
@@ -41,13 +42,6 @@ async function restoreSample(): Promise<void> {
   await store.restoreSample();
   notices.tell('The sample is as it was made. Your own catalogue was not touched.');
 }
-
-function rename(): void {
-  const next = window.prompt('Title of this catalogue', title.value)?.trim();
-  if (!next || !store.about) return;
-  const result = store.edit('Rename the catalogue', [{ ...store.about, id: ABOUT_ID, title: next }]);
-  if (!result.ok) notices.tellIssues(result.issues);
-}
 </script>
 
 <template>
@@ -70,7 +64,7 @@ function rename(): void {
         title="Put the sample back as it was made"
         @click="restoreSample"
       />
-      <v-list-item title="Rename this catalogue …" @click="rename" />
+      <v-list-item title="Title and question …" @click="aboutOpen = true" />
       <v-list-item title="Export this catalogue as a file" @click="exportCatalogue" />
       <v-list-item title="Import a file into my own catalogue …" @click="input?.click()" />
     </v-list>
@@ -84,6 +78,7 @@ function rename(): void {
     aria-label="Catalogue file to import"
     @change="importCatalogue"
   />
+  <AboutDialog v-model="aboutOpen" />
 </template>
 
 <style scoped>
