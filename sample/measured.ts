@@ -47,7 +47,9 @@ const REPOSITORIES: readonly { name: string; base: string; own: number; rule: De
 ];
 
 const MARRAM: (typeof REPOSITORIES)[number] = {
-  ...{ name: 'Marram 2', base: 'Fenwick 31', own: 35 },
+  name: 'Marram 2',
+  base: 'Fenwick 31',
+  own: 35,
   rule: { patched: 0.03, rebuilt: 0.02, heldBack: 0.05, ahead: 0.01, tag: 'mar' },
 };
 
@@ -97,16 +99,16 @@ export function createPackages(
     const id = createRecordId('snapshot', `${release}-main`);
     packed.set(id, packColumns(columns));
     records.push({
-      ...{
-        id,
-        kind: 'snapshot',
-        of: idOf(name),
-        role: 'repository',
-        name,
-        family: 'deb',
-        date: '2026-11-20',
-      },
-      ...{ origin: `${hostOf(release)}/dists/${suite}`, packages: columns.size, signature: 'unchecked' },
+      id,
+      kind: 'snapshot',
+      of: idOf(release),
+      role: 'repository',
+      name: suite,
+      family: 'deb',
+      date: '2026-11-20',
+      origin: `${hostOf(release)}/dists/${suite}`,
+      packages: columns.size,
+      signature: 'unchecked',
     });
   }
   return { records, packed };

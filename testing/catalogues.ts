@@ -17,41 +17,45 @@ export const distribution = (name: string): AnyRecord => ({
 });
 
 export const release = (of: string, version: string, date?: string): Release => ({
-  ...{
-    id: `release:${of}-${version}`,
-    kind: 'release',
-    distribution: `distribution:${of}`,
-    editions: [],
-    version,
-  },
-  ...{ codeName: '', stage: 'final', sources: [], note: '', ...(date && { date }) },
+  id: `release:${of}-${version}`,
+  kind: 'release',
+  distribution: `distribution:${of}`,
+  editions: [],
+  version,
+  codeName: '',
+  stage: 'final',
+  sources: [],
+  note: '',
+  ...(date && { date }),
 });
 
 /** A link between ids, for example `release:b-1` on `release:a-1`. */
 export const link = (derivative: string, base: string, more: Partial<Link> = {}): Link => ({
-  ...{
-    id: `link:${derivative.replace(':', '-')}-on-${base.replace(':', '-')}`,
-    kind: 'link',
-    derivative,
-    base,
-    relation: 'installs from',
-    order: 0,
-  },
-  ...{ certainty: 'sure', parts: [], reason: '', wording: '', sources: [], ...more },
+  id: `link:${derivative.replace(':', '-')}-on-${base.replace(':', '-')}`,
+  kind: 'link',
+  derivative,
+  base,
+  relation: 'installs from',
+  order: 0,
+  certainty: 'sure',
+  parts: [],
+  reason: '',
+  wording: '',
+  sources: [],
+  ...more,
 });
 
 export const source = (id: string, sourceKind: SourceKind, date?: string): Source => ({
-  ...{
-    id: `source:${id}`,
-    kind: 'source',
-    sourceKind,
-    title: id,
-    place: '',
-    ...(date && { date }),
-    by: '',
-    conditions: {},
-  },
-  ...{ files: [], note: '' },
+  id: `source:${id}`,
+  kind: 'source',
+  sourceKind,
+  title: id,
+  place: '',
+  ...(date && { date }),
+  by: '',
+  conditions: {},
+  files: [],
+  note: '',
 });
 
 /** A reading: a value, or a state in words. */
@@ -61,14 +65,17 @@ export const reading = (
   says: { value: FactValue } | 'none' | 'unchanged',
   more: Partial<Reading> = {},
 ): Reading => ({
-  ...{
-    id: `reading:${subject.replace(':', '-')}-${key}-${more.source?.slice(7) ?? 'x'}`,
-    kind: 'reading',
-    subject,
-    key,
-  },
+  id: `reading:${subject.replace(':', '-')}-${key}-${more.source?.slice(7) ?? 'x'}`,
+  kind: 'reading',
+  subject,
+  key,
   ...(typeof says === 'string' ? { state: says } : { state: 'set', value: says.value }),
-  ...{ place: '', spoiledBy: [], certainty: 'sure', accepted: false, note: '', ...more },
+  place: '',
+  spoiledBy: [],
+  certainty: 'sure',
+  accepted: false,
+  note: '',
+  ...more,
 });
 
 export function catalogueOf(...records: AnyRecord[]): Catalogue {

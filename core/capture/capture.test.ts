@@ -240,21 +240,17 @@ describe('accepting', () => {
     const facts = proposeFacts(systems[0]);
     const accept = (catalogue = createCatalogue()) =>
       acceptPlacement(catalogue, {
-        ...{
-          system: systems[0],
-          distribution: 'Tidewater',
-          version: '7.1',
-          facts,
-          today: '2026-11-24',
-          by: '',
-        },
+        system: systems[0],
+        distribution: 'Tidewater',
+        version: '7.1',
+        facts,
+        today: '2026-11-24',
+        by: '',
         base: {
-          ...{
-            at: { distribution: 'Fenwick', version: '31' },
-            relation: 'installs from',
-            candidate: placement.candidates[0],
-            accounts: placement.accounts,
-          },
+          at: { distribution: 'Fenwick', version: '31' },
+          relation: 'installs from',
+          candidate: placement.candidates[0],
+          accounts: placement.accounts,
           index: { name: 'saltmarsh', origin: 'f', date: '2026-11-20', packages: index.packages },
         },
       });

@@ -22,14 +22,15 @@ const distribution = (n: number, name = `D${n}`): AnyRecord => ({
   note: '',
 });
 const release = (n: number, of: number): AnyRecord => ({
-  ...{
-    id: `release:r${n}`,
-    kind: 'release',
-    distribution: `distribution:d${of}`,
-    editions: [],
-    version: String(n),
-  },
-  ...{ codeName: '', stage: 'final', sources: [], note: '' },
+  id: `release:r${n}`,
+  kind: 'release',
+  distribution: `distribution:d${of}`,
+  editions: [],
+  version: String(n),
+  codeName: '',
+  stage: 'final',
+  sources: [],
+  note: '',
 });
 
 /** A catalogue's content as plain data, whatever the order. */

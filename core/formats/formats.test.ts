@@ -73,16 +73,12 @@ describe('deb822', () => {
 
 describe('apt sources', () => {
   const source = fc.record({
-    ...{
-      type: fc.constantFrom('deb' as const, 'deb-src' as const),
-      uri: word.map((host) => `https://${host}.example/a`),
-      suite: word,
-    },
-    ...{
-      components: fc.array(word, { minLength: 1, maxLength: 3 }),
-      enabled: fc.boolean(),
-      line: fc.constant(0),
-    },
+    type: fc.constantFrom('deb' as const, 'deb-src' as const),
+    uri: word.map((host) => `https://${host}.example/a`),
+    suite: word,
+    components: fc.array(word, { minLength: 1, maxLength: 3 }),
+    enabled: fc.boolean(),
+    line: fc.constant(0),
     options: fc.dictionary(fc.constantFrom('architectures', 'signed-by', 'trusted'), word),
   });
   it('in one-line form are what is written', () => {
