@@ -240,6 +240,14 @@ describe('from the files of a system to a published dossier', () => {
     await page.getByText(/The gzip file (ends too early|is damaged)/).waitFor();
   });
 
+  it('is not opened twice: a second window says so, and changes nothing', async () => {
+    const second = await browser.context.newPage();
+    await second.goto(server.address);
+    await second.getByText('The catalogue is open in another window of this browser.').waitFor();
+    await second.close();
+    expect(await status()).toMatch(/2 distributions/);
+  });
+
   it('raised no error on the page', () => expect(browser.errors).toEqual([]));
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { checkVersions, isIssue, migrateRecord } from './migrate.ts';
+import { checkVersions, isIssue, migrateDiff, migrateRecord } from './migrate.ts';
 import { CURRENT_VERSIONS, RECORD_KINDS } from './recordKinds.ts';
 import type { RecordKind } from './recordKind.ts';
 
@@ -56,6 +56,26 @@ describe('migrations', () => {
     expect(migrateRecord(raw, CURRENT_VERSIONS, 'record 1')).toMatchObject({
       code: 'record.unknownKind',
       where: 'record 1',
+    });
+  });
+});
+
+describe('a saved diff', () => {
+  const before = { id: 'distribution:a', kind: 'distribution', name: 'A', aliases: [], note: '' } as const;
+  it('is read record by record, and refused when one cannot be read', () => {
+    const diff = {
+      added: {},
+      changed: { [before.id]: [before, { ...before, name: 'B' }] as never },
+      removed: {},
+    };
+    expect(migrateDiff(diff, CURRENT_VERSIONS, 'journal')).toEqual(diff);
+    const broken = {
+      ...diff,
+      added: { 'distribution:b': { ...before, id: 'distribution:b', name: 7 } as never },
+    };
+    expect(migrateDiff(broken, CURRENT_VERSIONS, 'journal')).toMatchObject({
+      code: 'record.invalid',
+      where: 'distribution:b',
     });
   });
 });

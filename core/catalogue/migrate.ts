@@ -2,6 +2,7 @@
  * Brings saved records to the current versions of their kinds. Saved data carries the version of every kind;
  * data from a newer program is refused whole, so that nothing it says is lost by being rewritten.
  */
+import type { Diff } from './diff.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { RECORD_KINDS, type AnyRecord, type KindName } from './recordKinds.ts';
 import type { Migration, RecordKind } from './recordKind.ts';
@@ -56,8 +57,30 @@ export function migrateRecord(
   });
 }
 
-/** True if a value is an issue rather than a record. */
-export function isIssue(value: AnyRecord | Issue): value is Issue {
+/** A saved diff with its records brought to the current versions, or the first issue among them. */
+export function migrateDiff(diff: Diff, versions: Versions, where: string): Diff | Issue {
+  let broken: Issue | undefined;
+  const migrate = (raw: AnyRecord): AnyRecord => {
+    const record = migrateRecord(raw, versions, where);
+    if (!isIssue(record)) return record;
+    broken ??= record;
+    return raw;
+  };
+  const all = (part: Readonly<Record<string, AnyRecord>>) =>
+    Object.fromEntries(Object.entries(part).map(([id, record]) => [id, migrate(record)]));
+  const changed = Object.entries(diff.changed).map(
+    ([id, [before, after]]) => [id, [migrate(before), migrate(after)] as const] as const,
+  );
+  const migrated = {
+    added: all(diff.added),
+    changed: Object.fromEntries(changed),
+    removed: all(diff.removed),
+  };
+  return broken ?? migrated;
+}
+
+/** True if a value is an issue rather than a record or a diff. */
+export function isIssue(value: AnyRecord | Diff | Issue): value is Issue {
   return 'severity' in value;
 }
 

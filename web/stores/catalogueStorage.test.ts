@@ -140,6 +140,19 @@ describe('saved data that cannot be read', () => {
     expect(loaded!.issues).toMatchObject([{ code: 'schema.newer', severity: 'error' }]);
     expect(await store.get('head')).toMatchObject({ versions: { release: 99 } });
   });
+  it('of an older program is written again at once, so that journal and head agree', async () => {
+    const store = createMemoryStore();
+    const storage = new CatalogueStorage(store);
+    await storage.replace(START);
+    const state = await work(storage, START, 5);
+    const head = (await store.get('head')) as { versions: Record<string, number>; journal: number };
+    const { reading: _gone, ...older } = head.versions; // a program that did not have readings yet
+    await store.set('head', { ...head, versions: older });
+    await expectLoaded(store, state);
+    const after = (await store.get('head')) as { versions: Record<string, number>; journal: number };
+    expect(after).toMatchObject({ versions: head.versions, journal: 5 });
+    await expectLoaded(store, state);
+  });
   it('in part is counted, and the rest is loaded', async () => {
     const store = createMemoryStore();
     const storage = new CatalogueStorage(store);

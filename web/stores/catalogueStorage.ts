@@ -12,7 +12,13 @@
 import { applyDiff, createCatalogue, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import { diffOfRecords } from '../../core/catalogue/diff.ts';
 import { EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
-import { checkVersions, isIssue, migrateRecord, type Versions } from '../../core/catalogue/migrate.ts';
+import {
+  checkVersions,
+  isIssue,
+  migrateDiff,
+  migrateRecord,
+  type Versions,
+} from '../../core/catalogue/migrate.ts';
 import {
   CURRENT_VERSIONS,
   KIND_NAMES,
@@ -107,18 +113,29 @@ export class CatalogueStorage {
     this.#saved = base;
     this.#pages = { ...head.pages };
     this.#checkpoint = this.#next = head.journal;
-    const replayed = await this.#replay(base, head.history);
+    const replayed = await this.#replay(base, head);
+    // What follows is written in the current versions, and a journal is read in those of its head.
+    const isCurrent = KIND_NAMES.every((kind) => head.versions[kind] === CURRENT_VERSIONS[kind]);
+    if (!isCurrent) await this.#writeCheckpoint(replayed);
+    lost += replayed.lost;
     const issues =
       lost > 0 ? [createIssue('damage', 'storage.lost', 'saved catalogue', { count: lost })] : [];
-    return { ...replayed, issues };
+    return { catalogue: replayed.catalogue, history: replayed.history, issues };
   }
 
-  async #replay(base: Catalogue, start: History): Promise<{ catalogue: Catalogue; history: History }> {
-    let [catalogue, history] = [base, start];
+  /** Takes the journal's steps after a head. Ends before a step that cannot be read: later ones rest on it. */
+  async #replay(
+    base: Catalogue,
+    head: Head,
+  ): Promise<{ catalogue: Catalogue; history: History; lost: number }> {
+    let catalogue = base;
+    let history = migrateHistory(head.history, head.versions);
     for (;;) {
-      const step = (await this.store.get(journalKey(this.#next))) as HistoryStep | null;
+      const saved = (await this.store.get(journalKey(this.#next))) as HistoryStep | null;
+      if (!saved) return { catalogue, history, lost: 0 };
+      const step = migrateStep(saved, head.versions);
       const taken = step && stepHistory(history, step);
-      if (!taken) return { catalogue, history };
+      if (!taken) return { catalogue, history, lost: 1 };
       catalogue = applyDiff(catalogue, taken.diff);
       history = taken.history;
       this.#next++;
@@ -162,6 +179,20 @@ export class CatalogueStorage {
       if (unneeded) await this.store.remove(key);
     }
   }
+}
+
+/** A saved step in the current versions, or null when a record of it cannot be read. */
+function migrateStep(step: HistoryStep, versions: Versions): HistoryStep | null {
+  if (step.type !== 'do') return step;
+  const diff = migrateDiff(step.edit.diff, versions, 'journal');
+  return isIssue(diff) ? null : { ...step, edit: { ...step.edit, diff } };
+}
+
+/** A saved history in the current versions; one that cannot be read is forgotten, what it led to is not. */
+function migrateHistory(history: History, versions: Versions): History {
+  const edits = history.edits.map((edit) => migrateStep({ type: 'do', edit }, versions));
+  const whole = edits.flatMap((step) => (step?.type === 'do' ? [step.edit] : []));
+  return whole.length === history.edits.length ? { ...history, edits: whole } : EMPTY_HISTORY;
 }
 
 /** A number that the page key in force does not have, so that a page is never overwritten in place. */

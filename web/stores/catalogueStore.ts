@@ -60,6 +60,10 @@ export const useCatalogueStore = defineStore('catalogue', () => {
 
   /** Opens what was open last; at the first start, the sample. */
   async function start(): Promise<void> {
+    if (!(await holdWindow())) {
+      show(createCatalogue(), EMPTY_HISTORY, [createIssue('error', 'storage.otherWindow', 'storage')]);
+      return;
+    }
     try {
       await open((await settings.get(OPEN_KEY)) === 'own' ? 'own' : 'sample');
     } catch (error) {
@@ -227,6 +231,21 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     importFile,
   };
 });
+
+/**
+ * Claims the storage for this window, for as long as it is open: two windows that write one journal would undo
+ * each other's work. False when another window has it and does not let go within two seconds.
+ */
+function holdWindow(): Promise<boolean> {
+  return new Promise((resolve) => {
+    const forever = new Promise<void>(() => undefined);
+    const claim = navigator.locks.request('aspen-ridge', { signal: AbortSignal.timeout(2000) }, () => {
+      resolve(true);
+      return forever;
+    });
+    claim.catch(() => resolve(false));
+  });
+}
 
 function ownBeginning(): Catalogue {
   const empty = createCatalogue();
