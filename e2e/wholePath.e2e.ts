@@ -240,6 +240,19 @@ describe('from the files of a system to a published dossier', () => {
     await page.getByText(/The gzip file (ends too early|is damaged)/).waitFor();
   });
 
+  it('takes files that are dropped on the screen', async () => {
+    const { page } = browser;
+    await page.getByRole('button', { name: 'Read something else' }).click();
+    const transfer = await page.evaluateHandle(() => {
+      const data = new DataTransfer();
+      data.items.add(new File(['NAME="Dropped"\nID=dropped\nVERSION_ID=1\n'], 'anything'));
+      return data;
+    });
+    await page.locator('.screen').dispatchEvent('drop', { dataTransfer: transfer });
+    await page.getByRole('heading', { name: 'Dropped' }).waitFor();
+    await page.getByText('No base found: no list of installed packages was read.').waitFor();
+  });
+
   it('is not opened twice: a second window says so, and changes nothing', async () => {
     const second = await browser.context.newPage();
     await second.goto(server.address);
@@ -251,12 +264,34 @@ describe('from the files of a system to a published dossier', () => {
   it('raised no error on the page', () => expect(browser.errors).toEqual([]));
 });
 
-describe('with the keyboard alone', () => {
-  it('walks the map, opens a dossier, and shows the shortcuts', async () => {
+describe('in the sample', () => {
+  it('deletes a distribution with all that hangs on it, and brings it back', async () => {
     const { page } = browser;
     await page.goto(server.address);
     await page.getByRole('button', { name: 'My catalogue' }).click();
     await page.getByText('Open the sample').click();
+    await plate('Varnley').click();
+    await page.getByRole('button', { name: 'Delete' }).click();
+    await plate('Varnley').waitFor({ state: 'detached' });
+    expect(await status()).toMatch(/8 distributions.*10 releases/s);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await plate('Varnley').waitFor();
+    expect(await status()).toMatch(/9 distributions.*12 releases/s);
+  });
+
+  it('shows another base before a move, as of an earlier date', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/lineage?asof=2025-06-01&at=distribution:varnley`);
+    await page.getByText('Varnley 5 installs from Fenwick.').waitFor();
+    await page.goto(`${server.address}/lineage?at=distribution:varnley`);
+    await page.getByText('Varnley 6 installs from Larkspur 7.').waitFor();
+  });
+});
+
+describe('with the keyboard alone', () => {
+  it('walks the map, opens a dossier, and shows the shortcuts', async () => {
+    const { page } = browser;
+    await page.goto(server.address);
     await plate('Larkspur').waitFor();
     await page.getByRole('group', { name: 'Lineage map' }).focus();
     for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowDown', 'ArrowRight'])

@@ -5,10 +5,14 @@ export interface DroppedFile {
   readonly file: File;
 }
 
-/** The files of a drop. Folders are walked; the entries must be taken before the event ends. */
+/** The files of a drop. Folders are walked; the items must be taken before the event ends. */
 export async function filesOfDrop(items: DataTransferItemList): Promise<DroppedFile[]> {
-  const entries = [...items].flatMap((item) => item.webkitGetAsEntry() ?? []);
-  const files = await Promise.all(entries.map(filesOfEntry));
+  const dropped = [...items].flatMap((item) => item.webkitGetAsEntry() ?? item.getAsFile() ?? []);
+  const files = await Promise.all(
+    dropped.map((entry) =>
+      entry instanceof File ? [{ path: entry.name, file: entry }] : filesOfEntry(entry),
+    ),
+  );
   return files.flat();
 }
 

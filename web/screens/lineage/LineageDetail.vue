@@ -12,7 +12,7 @@ import PackageBar from '../../parts/PackageBar.vue';
 import type { PlateFacts } from './useLineage.ts';
 
 const props = defineProps<{ facts: PlateFacts; catalogue: Catalogue }>();
-defineEmits<{ close: [] }>();
+defineEmits<{ close: []; remove: [] }>();
 
 const link = computed(() => props.facts.layers.at(-1)?.link);
 const comparison = computed(() => link.value && newestComparison(props.catalogue, link.value));
@@ -99,13 +99,17 @@ const areas = computed(() =>
       find out.
     </p>
 
-    <v-btn
-      class="open"
-      variant="flat"
-      color="primary"
-      :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: $route.query.asof } }"
-      >Open the dossier</v-btn
-    >
+    <div class="actions">
+      <v-btn
+        variant="flat"
+        color="primary"
+        :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: $route.query.asof } }"
+        >Open the dossier</v-btn
+      >
+      <v-btn title="With its releases, links and readings; undo brings them back" @click="$emit('remove')"
+        >Delete</v-btn
+      >
+    </div>
   </aside>
 </template>
 
@@ -160,7 +164,9 @@ i {
   justify-content: space-between;
   font-weight: 600;
 }
-.open {
+.actions {
+  display: flex;
+  gap: 8px;
   margin-top: 12px;
 }
 </style>

@@ -3,10 +3,12 @@
 import { computed, ref, toRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { storeToRefs } from 'pinia';
+import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
+import { useNoticeStore } from '../../stores/noticeStore.ts';
 import LineageDetail from './LineageDetail.vue';
 import LineageMap from './LineageMap.vue';
 import MapLegend from './MapLegend.vue';
@@ -16,6 +18,7 @@ const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
 const { query, go } = useQueryState();
 const router = useRouter();
+const notices = useNoticeStore();
 const { day } = useAsOf();
 const { graph, layout, plates } = useLineage(catalogue, toRef(day));
 const map = ref<InstanceType<typeof LineageMap> | null>(null);
@@ -33,6 +36,15 @@ const lineal = computed(() => graph.value.links.filter(({ kind }) => kind === 'l
 function select(id: RecordId | null): void {
   if (id === selected.value) return;
   void go({ at: id ?? undefined }, id && selected.value ? 'replace' : 'push');
+}
+/** Takes the selected distribution out with all that hangs on it, as one undoable step. */
+function remove(): void {
+  const { id, name } = facts.value!;
+  select(null);
+  const result = store.editByDiff(`Delete ${name}`, diffOfRemoval(catalogue.value, [id]));
+  if (result.ok)
+    notices.tell(`Deleted ${name} with its releases, links and readings. Undo brings all of it back.`);
+  else notices.tellIssues(result.issues);
 }
 function openDossier(id: RecordId): void {
   void router.push({
@@ -81,7 +93,13 @@ function openDossier(id: RecordId): void {
         <MapLegend v-if="legendOpen" class="legend" />
       </div>
     </div>
-    <LineageDetail v-if="facts" :facts="facts" :catalogue="catalogue" @close="select(null)" />
+    <LineageDetail
+      v-if="facts"
+      :facts="facts"
+      :catalogue="catalogue"
+      @close="select(null)"
+      @remove="remove"
+    />
   </div>
 </template>
 
