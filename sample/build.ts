@@ -4,7 +4,7 @@
  */
 import { mkdir, writeFile } from 'node:fs/promises';
 import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
-import { createSample } from './scenario.ts';
+import { createSample } from './createSample.ts';
 
 export const SAMPLE_DATE = '2026-11-24';
 const out = new URL('out/', import.meta.url);

@@ -11,7 +11,7 @@ import { placeSystem } from '../core/capture/placeSystem.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop } from '../core/capture/system.ts';
 import { createSampleCapture } from './capture.ts';
-import { createSample } from './scenario.ts';
+import { createSample } from './createSample.ts';
 import { READINGS, SOURCES } from './scenario/readings.ts';
 
 const sample = createSample(20261124);

@@ -1,6 +1,6 @@
 /** Catalogues for tests, written in a few words. */
-import { applyDiff, createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { diffOfRecords } from '../core/catalogue/diff.ts';
+import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
 import type { FactValue } from '../core/catalogue/factValue.ts';
 import type { Link } from '../core/catalogue/link.ts';
 import type { Reading } from '../core/catalogue/reading.ts';

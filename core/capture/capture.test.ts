@@ -12,9 +12,9 @@ import {
 } from '../../testing/samples.ts';
 import { describeWith, hasTool, runBytes } from '../../testing/tools.ts';
 import { inputFiles } from '../../cli/readPath.ts';
-import { applyDiff, createCatalogue, recordsOf } from '../catalogue/catalogue.ts';
+import { createCatalogue, recordsOf } from '../catalogue/catalogue.ts';
 import { checkDiff } from '../catalogue/checkDiff.ts';
-import { diffOfRecords, reverseDiff } from '../catalogue/diff.ts';
+import { applyDiff, diffOfRecords, reverseDiff } from '../catalogue/diff.ts';
 import { packageRow } from '../formats/packageColumns.ts';
 import { acceptPlacement } from './acceptPlacement.ts';
 import { placeSystem } from './placeSystem.ts';
@@ -157,6 +157,11 @@ describe('bad input', () => {
     expect(files[0].issues[0].code).toMatch(/^compressed\./);
     expect(indexes[0].packages.size).toBeGreaterThan(1000);
     expect(indexes[0].packages.size).toBeLessThan(20_000);
+  });
+  it('a compressed file with nothing to be saved is named as what it is', async () => {
+    const bytes = Uint8Array.from([31, 139, 8, 0, 0, 0, 0, 0, 0, 3, ...new TextEncoder().encode('garbage')]);
+    const { files } = await read([file('bad.gz', bytes)]);
+    expect(files).toMatchObject([{ format: 'gzip', issues: [{ code: 'compressed.damaged' }] }]);
   });
   it('half a gigabyte of zeros is left unread as soon as it is recognised', async () => {
     const zeros = gzipSync(Buffer.alloc(1 << 26));

@@ -123,7 +123,7 @@ async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]):
       results,
     );
     const issue = unpacked.issue();
-    if (issue) addIssue(results, first, issue);
+    if (issue) addIssue(results, first, format, issue);
   } else if (format === 'tar') {
     await readArchive(file, pieces, options, results);
   } else if (format === 'dpkg-status' || format === 'deb-packages') {
@@ -136,11 +136,13 @@ async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]):
   }
 }
 
-/** Notes an issue of a container at the first file that came out of it. */
-function addIssue(results: ReadFile[], index: number, issue: Issue): void {
+/** Notes an issue of a compression at the first file that came out of it, or at itself when nothing did. */
+function addIssue(results: ReadFile[], index: number, compression: FormatId, issue: Issue): void {
   const file = results[index];
-  if (file)
-    results[index] = { ...file, issues: [issue, ...file.issues.filter(({ code }) => code !== 'file.empty')] };
+  if (!file) return;
+  const format = file.format === 'empty' ? compression : file.format;
+  const issues = [issue, ...file.issues.filter(({ code }) => code !== 'file.empty')];
+  results[index] = { ...file, format, issues };
 }
 
 async function readArchive(

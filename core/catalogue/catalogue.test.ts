@@ -1,15 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  applyDiff,
-  createCatalogue,
-  findRecord,
-  recordsOf,
-  recordsPointingTo,
-  type Catalogue,
-} from './catalogue.ts';
+import { createCatalogue, findRecord, recordsOf, recordsPointingTo, type Catalogue } from './catalogue.ts';
 import { checkDiff } from './checkDiff.ts';
-import { diffCatalogues, diffOfRecords, diffOfRemoval, isEmptyDiff, reverseDiff } from './diff.ts';
+import { applyDiff, diffCatalogues, diffOfRecords, diffOfRemoval, isEmptyDiff, reverseDiff } from './diff.ts';
 import { EMPTY_HISTORY, HISTORY_LIMIT, stepHistory, type History } from './history.ts';
 import { createPagedMap, hashKey } from './pagedMap.ts';
 import { KIND_NAMES, type AnyRecord } from './recordKinds.ts';

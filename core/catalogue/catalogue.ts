@@ -2,16 +2,8 @@
  * A catalogue: all records of one analyst as an immutable value, with an index of who points to whom.
  * It changes only by diffs (diff.ts); everything that saves, undoes or compares rests on that.
  */
-import type { Diff } from './diff.ts';
 import { createPagedMap, type PagedMap } from './pagedMap.ts';
-import {
-  KIND_NAMES,
-  kindOf,
-  referencesOf,
-  type AnyRecord,
-  type KindName,
-  type RecordTypes,
-} from './recordKinds.ts';
+import { KIND_NAMES, kindOf, type AnyRecord, type KindName, type RecordTypes } from './recordKinds.ts';
 import type { RecordId } from './recordKind.ts';
 
 /** Pages per kind: about 3,000 records a page at 200,000 readings, and few writes for a small catalogue. */
@@ -63,47 +55,4 @@ export function recordsPointingTo<K extends KindName>(
     if (record) found.push(record);
   }
   return found;
-}
-
-/**
- * The catalogue after a diff. Throws if the diff was made for another state (a bug: diffs are made from the
- * catalogue they are applied to), so that an undo can never silently lose something.
- */
-export function applyDiff(catalogue: Catalogue, diff: Diff): Catalogue {
-  const byKind = new Map<KindName, [string, AnyRecord | undefined][]>();
-  const pointers = new Map<RecordId, Set<RecordId>>();
-
-  const change = (id: RecordId, before: AnyRecord | undefined, after: AnyRecord | undefined) => {
-    const kind = kindOf(id);
-    const present = catalogue.records[kind].get(id);
-    if (!present !== !before) {
-      throw new Error(
-        `catalogue: diff expects "${id}" ${before ? 'to be there' : 'to be absent'}, and it is not so`,
-      );
-    }
-    let changes = byKind.get(kind);
-    if (!changes) byKind.set(kind, (changes = []));
-    changes.push([id, after]);
-    if (before) for (const target of referencesOf(before)) pointersTo(target).delete(id);
-    if (after) for (const target of referencesOf(after)) pointersTo(target).add(id);
-  };
-  const pointersTo = (target: RecordId): Set<RecordId> => {
-    let set = pointers.get(target);
-    if (!set) pointers.set(target, (set = new Set(catalogue.pointers.get(target))));
-    return set;
-  };
-
-  for (const [id, record] of Object.entries(diff.added)) change(id, undefined, record);
-  for (const [id, [before, after]] of Object.entries(diff.changed)) change(id, before, after);
-  for (const [id, record] of Object.entries(diff.removed)) change(id, record, undefined);
-  if (byKind.size === 0) return catalogue;
-
-  const records = { ...catalogue.records } as Record<KindName, PagedMap<AnyRecord>>;
-  for (const [kind, changes] of byKind) records[kind] = records[kind].with(changes);
-  return {
-    records: records as unknown as Catalogue['records'],
-    pointers: catalogue.pointers.with(
-      [...pointers].map(([id, set]) => [id, set.size ? set : undefined] as const),
-    ),
-  };
 }

@@ -3,7 +3,8 @@
  * Laws: apply(c, diff(c, d)) = d; apply(apply(c, x), reverse(x)) = c; reverse(reverse(x)) = x.
  */
 import { findRecord, recordsPointingTo, type Catalogue } from './catalogue.ts';
-import { KIND_NAMES, type AnyRecord } from './recordKinds.ts';
+import type { PagedMap } from './pagedMap.ts';
+import { KIND_NAMES, kindOf, referencesOf, type AnyRecord, type KindName } from './recordKinds.ts';
 import type { RecordId } from './recordKind.ts';
 
 /** What changes between two catalogues. An id stands in one of the three only. */
@@ -12,9 +13,6 @@ export interface Diff {
   readonly changed: Readonly<Record<RecordId, readonly [before: AnyRecord, after: AnyRecord]>>;
   readonly removed: Readonly<Record<RecordId, AnyRecord>>;
 }
-
-/** A diff that changes nothing. */
-export const EMPTY_DIFF: Diff = { added: {}, changed: {}, removed: {} };
 
 /** True if a diff changes nothing. */
 export function isEmptyDiff(diff: Diff): boolean {
@@ -70,6 +68,49 @@ export function diffCatalogues(from: Catalogue, to: Catalogue): Diff {
     });
   }
   return diffOfRecords(from, put, remove);
+}
+
+/**
+ * The catalogue after a diff. Throws if the diff was made for another state (a bug: diffs are made from the
+ * catalogue they are applied to), so that an undo can never silently lose something.
+ */
+export function applyDiff(catalogue: Catalogue, diff: Diff): Catalogue {
+  const byKind = new Map<KindName, [string, AnyRecord | undefined][]>();
+  const pointers = new Map<RecordId, Set<RecordId>>();
+
+  const change = (id: RecordId, before: AnyRecord | undefined, after: AnyRecord | undefined) => {
+    const kind = kindOf(id);
+    const present = catalogue.records[kind].get(id);
+    if (!present !== !before) {
+      throw new Error(
+        `catalogue: diff expects "${id}" ${before ? 'to be there' : 'to be absent'}, and it is not so`,
+      );
+    }
+    let changes = byKind.get(kind);
+    if (!changes) byKind.set(kind, (changes = []));
+    changes.push([id, after]);
+    if (before) for (const target of referencesOf(before)) pointersTo(target).delete(id);
+    if (after) for (const target of referencesOf(after)) pointersTo(target).add(id);
+  };
+  const pointersTo = (target: RecordId): Set<RecordId> => {
+    let set = pointers.get(target);
+    if (!set) pointers.set(target, (set = new Set(catalogue.pointers.get(target))));
+    return set;
+  };
+
+  for (const [id, record] of Object.entries(diff.added)) change(id, undefined, record);
+  for (const [id, [before, after]] of Object.entries(diff.changed)) change(id, before, after);
+  for (const [id, record] of Object.entries(diff.removed)) change(id, record, undefined);
+  if (byKind.size === 0) return catalogue;
+
+  const records = { ...catalogue.records } as Record<KindName, PagedMap<AnyRecord>>;
+  for (const [kind, changes] of byKind) records[kind] = records[kind].with(changes);
+  return {
+    records: records as unknown as Catalogue['records'],
+    pointers: catalogue.pointers.with(
+      [...pointers].map(([id, set]) => [id, set.size ? set : undefined] as const),
+    ),
+  };
 }
 
 /** The diff that takes another back. */

@@ -4,7 +4,7 @@
  */
 import type { Diff } from './diff.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { RECORD_KINDS, type AnyRecord, type KindName } from './recordKinds.ts';
+import { RECORD_KINDS, type AnyRecord } from './recordKinds.ts';
 import type { Migration, RecordKind } from './recordKind.ts';
 import type { z } from 'zod';
 
@@ -82,9 +82,4 @@ export function migrateDiff(diff: Diff, versions: Versions, where: string): Diff
 /** True if a value is an issue rather than a record or a diff. */
 export function isIssue(value: AnyRecord | Diff | Issue): value is Issue {
   return 'severity' in value;
-}
-
-/** The name of a kind, if it is one. */
-export function isKindName(name: string): name is KindName {
-  return Object.hasOwn(RECORD_KINDS, name);
 }

@@ -4,9 +4,9 @@
  */
 import { strFromU8, unzlibSync, zlibSync } from 'fflate';
 import { z } from 'zod';
-import { createCatalogue, applyDiff, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { createCatalogue, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { checkDiff } from '../catalogue/checkDiff.ts';
-import { diffOfRecords } from '../catalogue/diff.ts';
+import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
 import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
 import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import Ajv from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
-import { createSample } from '../../sample/scenario.ts';
+import { createSample } from '../../sample/createSample.ts';
 import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
 import { diffCatalogues, isEmptyDiff } from '../catalogue/diff.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, release } from '../../testing/catalogues.ts';
-import { applyDiff } from '../catalogue/catalogue.ts';
-import { diffOfRecords } from '../catalogue/diff.ts';
+import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { chainOf, currentRelease } from './chain.ts';
 import { checkLink } from './checkLink.ts';

@@ -1,5 +1,5 @@
 /** How records are called on screens and in documents. */
-import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 
 /** `Tidewater`, `Tidewater 7.1`, `Tidewater Ebb`; the id itself when the record is gone. */
@@ -17,11 +17,4 @@ export function nameOf(catalogue: Catalogue, id: RecordId): string {
     default:
       return id;
   }
-}
-
-/** The distribution's own name for any id that belongs to one. */
-export function distributionName(catalogue: Catalogue, id: RecordId): string {
-  const record = findRecord(catalogue, id);
-  const distribution = record?.kind === 'release' || record?.kind === 'edition' ? record.distribution : id;
-  return recordOf(catalogue, 'distribution', distribution)?.name ?? id;
 }

@@ -1,8 +1,8 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyDiff, createCatalogue, recordsOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
-import { diffCatalogues, diffOfRecords, isEmptyDiff } from '../../core/catalogue/diff.ts';
+import { createCatalogue, recordsOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
+import { applyDiff, diffCatalogues, diffOfRecords, isEmptyDiff } from '../../core/catalogue/diff.ts';
 import { EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
 import { distribution } from '../../testing/catalogues.ts';
 import { CatalogueStorage, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';

@@ -9,8 +9,8 @@
  * Loading reads the head's pages and takes the journal's steps after it. A checkpoint writes the pages that are
  * no longer the same object as at the last one, then the head, then removes what the new head does not name.
  */
-import { applyDiff, createCatalogue, type Catalogue } from '../../core/catalogue/catalogue.ts';
-import { diffOfRecords } from '../../core/catalogue/diff.ts';
+import { createCatalogue, type Catalogue } from '../../core/catalogue/catalogue.ts';
+import { applyDiff, diffOfRecords } from '../../core/catalogue/diff.ts';
 import { EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
 import {
   checkVersions,

@@ -5,9 +5,9 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { ABOUT_ID } from '../../core/catalogue/about.ts';
-import { applyDiff, createCatalogue, recordOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
+import { createCatalogue, recordOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import { checkDiff } from '../../core/catalogue/checkDiff.ts';
-import { diffOfRecords, isEmptyDiff, type Diff } from '../../core/catalogue/diff.ts';
+import { applyDiff, diffOfRecords, isEmptyDiff, type Diff } from '../../core/catalogue/diff.ts';
 import {
   editToRedo,
   editToUndo,

@@ -22,6 +22,9 @@ const theme = useTheme();
 const host = ref<SVGSVGElement | null>(null);
 const view = ref({ x: 0, y: 0, scale: 1 });
 const MARGIN = 18;
+/** Fitting neither blows plates up nor makes their text unreadable: what does not fit then is reached by moving. */
+const SMALLEST_FIT = 0.8;
+const LARGEST_FIT = 1.2;
 
 const roots = computed(() => {
   const ids = props.layout.plates
@@ -71,11 +74,11 @@ function onChain(id: RecordId): boolean {
 function fit(): void {
   const box = host.value?.getBoundingClientRect();
   if (!box?.width) return;
-  const scale = Math.min(
-    1,
+  const room = Math.min(
     (box.width - 2 * MARGIN) / props.layout.width,
     (box.height - 2 * MARGIN) / props.layout.height,
   );
+  const scale = Math.min(LARGEST_FIT, Math.max(SMALLEST_FIT, room));
   view.value = { scale, x: MARGIN, y: MARGIN };
 }
 function zoom(factor: number, centreX?: number, centreY?: number): void {

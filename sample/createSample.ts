@@ -1,8 +1,8 @@
 /** Makes the sample's catalogue from its tables and its generated packages. Same seed, same catalogue. */
-import { applyDiff, createCatalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/catalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
 import { ABOUT_ID } from '../core/catalogue/about.ts';
-import { diffOfRecords } from '../core/catalogue/diff.ts';
+import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
 import { findFactKey, parseFactValue } from '../core/catalogue/factSheet.ts';
 import type { Reading } from '../core/catalogue/reading.ts';
 import { createRecordId, type RecordId } from '../core/catalogue/recordKind.ts';
