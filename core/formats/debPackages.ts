@@ -20,6 +20,10 @@ export interface DebPackageList {
 const NEWLINE = 10;
 const SPACE = 32;
 const HASH = 35;
+/** Four newlines, the lowest and the highest bit of four bytes: a zero byte of x makes (x - LOW) & ~x & HIGH not 0. */
+const NEWLINES = 0x0a0a0a0a;
+const LOW = 0x01010101;
+const HIGH = 0x80808080 | 0;
 const OPEN_BRACKET = 40;
 const CLOSE_BRACKET = 41;
 const COLON = 58;
@@ -130,14 +134,23 @@ export class DebPackagesReader {
     this.bytes = bytes;
     this.view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
     let lineStart = start;
-    for (let word = start >> 2; word < words.length; word++) {
-      const x = words[word] ^ 0x0a0a0a0a;
-      // The highest bit of each byte that may be a newline (little-endian: the lowest comes first).
-      for (let marks = (x - 0x01010101) & ~x & 0x80808080; marks !== 0; marks &= marks - 1) {
-        const end = (word << 2) + ((31 - Math.clz32(marks & -marks)) >> 3);
-        if (bytes[end] !== NEWLINE || end < lineStart || end >= stop) continue;
-        this.readLine(lineStart, end);
-        lineStart = end + 1;
+    const count = words.length;
+    let word = start >> 2;
+    while (word < count) {
+      // Most words hold no newline: two at a time until one does.
+      for (; word + 1 < count; word += 2) {
+        const x = words[word] ^ NEWLINES;
+        const y = words[word + 1] ^ NEWLINES;
+        if (((((x - LOW) & ~x) | ((y - LOW) & ~y)) & HIGH) !== 0) break;
+      }
+      for (const last = Math.min(word + 2, count); word < last; word++) {
+        const x = words[word] ^ NEWLINES;
+        for (let marks = (x - LOW) & ~x & HIGH; marks !== 0; marks &= marks - 1) {
+          const end = (word << 2) + ((31 - Math.clz32(marks & -marks)) >> 3);
+          if (bytes[end] !== NEWLINE || end < lineStart || end >= stop) continue;
+          this.readLine(lineStart, end);
+          lineStart = end + 1;
+        }
       }
     }
     for (let end = Math.max(words.length << 2, lineStart); end < stop; end++) {
