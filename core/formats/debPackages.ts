@@ -245,7 +245,8 @@ export class DebPackagesReader {
       case NAME:
         if (this.hasName) this.reportBroken(); // two stanzas run together
         this.hasName = end > start;
-        break;
+        this.builder.putNew(NAME, bytes, start, end);
+        return;
       case VERSION:
         this.hasVersion = end > start;
         if (bytes[start] === 48 && bytes[start + 1] === COLON) start += 2; // an epoch of 0 is left out

@@ -64,6 +64,11 @@ export class PackageColumnsBuilder {
     cells[this.rows] = same ? previous : this.strings.add(source, start, end);
   }
 
+  /** The same for a column in which hardly a text comes twice: it is not looked up. */
+  putNew(column: number, source: Uint8Array, start: number, end: number): void {
+    this.columns[column][this.rows] = this.strings.append(source, start, end);
+  }
+
   /** Completes the current row and begins an empty one. */
   endRow(removed = false): void {
     this.removed[this.rows] = removed ? 1 : 0;

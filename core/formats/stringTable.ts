@@ -1,5 +1,5 @@
 /**
- * Interned texts as bytes: each different text once, numbered from 1 (0 is the empty text). Built straight
+ * Interned texts as bytes: each different text once (but for appended ones), numbered from 1 (0 is the empty text). Built straight
  * from a file's bytes, so that a package index of 60 MB is read without creating a string for every field.
  */
 
@@ -55,7 +55,10 @@ export class StringTableBuilder {
       if (this.equals(id, source, start, end)) return id;
       slot = (slot + 1) & mask;
     }
-    return this.insert(slot, source, start, end);
+    const id = this.append(source, start, end);
+    this.slots[slot] = id;
+    if (this.count * 2 > this.slots.length) this.rehash();
+    return id;
   }
 
   /** True if text `id` is what stands in `source` from `start` up to `end`. */
@@ -72,7 +75,8 @@ export class StringTableBuilder {
     return new StringTable(this.bytes.slice(0, this.length), this.ends.slice(0, this.count));
   }
 
-  private insert(slot: number, source: Uint8Array, start: number, end: number): number {
+  /** Adds a text without looking whether it is there: for columns in which hardly a text comes twice. */
+  append(source: Uint8Array, start: number, end: number): number {
     const length = end - start;
     if (this.length + length > this.bytes.length) {
       const larger = new Uint8Array(Math.max(this.bytes.length * 2, this.length + length));
@@ -88,8 +92,6 @@ export class StringTableBuilder {
     }
     const id = this.count++;
     this.ends[id] = this.length;
-    this.slots[slot] = id;
-    if (this.count * 2 > this.slots.length) this.rehash();
     return id;
   }
 
