@@ -5,9 +5,10 @@
  */
 import { recordsOf, findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
+import type { Distribution } from '../catalogue/distribution.ts';
 import type { Link, Relation } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import { createRecordId, type RecordId } from '../catalogue/recordKind.ts';
+import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import type { Source } from '../catalogue/source.ts';
@@ -61,14 +62,9 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   const records: AnyRecord[] = [];
   const taken = (id: RecordId) =>
     findRecord(catalogue, id) !== undefined || records.some((record) => record.id === id);
-  const fresh = (kind: string, text: string): RecordId => {
-    const id = createRecordId(kind, text);
-    let next = id;
-    for (let n = 2; taken(next); n++) next = `${id}.${n}`;
-    return next;
-  };
+  const fresh = (kind: string, text: string): RecordId => createFreshId(kind, text, taken);
   const releaseNamed = (name: string, version: string): RecordId => {
-    const known = [...recordsOf(catalogue, 'distribution')].find((entry) => sameName(entry.name, name));
+    const known = distributionNamed(catalogue, name);
     const distribution = known?.id ?? fresh('distribution', name);
     if (!known) records.push({ id: distribution, kind: 'distribution', name, aliases: [], note: '' });
     const release = [...recordsOf(catalogue, 'release')].find(
@@ -137,6 +133,11 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     ),
   );
   return { records, release, systemSnapshot: snapshot?.id, baseSnapshot: baseSnapshot?.id };
+}
+
+/** The distribution that the catalogue has under a name, in any case; undefined if it has none. */
+export function distributionNamed(catalogue: Catalogue, name: string): Distribution | undefined {
+  return [...recordsOf(catalogue, 'distribution')].find((entry) => sameName(entry.name, name));
 }
 
 function sameName(a: string, b: string): boolean {

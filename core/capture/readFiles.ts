@@ -6,7 +6,7 @@ import { collectPieces, peekPieces, type Pieces } from '../formats/byteStream.ts
 import { parseAptSourcesDeb822, parseAptSourcesList, type AptSources } from '../formats/aptSources.ts';
 import { DebPackagesReader, type DebPackageList } from '../formats/debPackages.ts';
 import { parseDebRelease, type DebRelease } from '../formats/debRelease.ts';
-import { decompress, EXPANSION_LIMIT, isCompression } from '../formats/decompress.ts';
+import { decompress, isCompression } from '../formats/decompress.ts';
 import { parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
 import { HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
 import { readTar } from '../formats/tar.ts';
@@ -115,7 +115,7 @@ async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]):
   if (containers.length >= NESTING_LIMIT && (isCompression(format) || format === 'tar')) {
     report([createIssue('error', 'file.nested', path, { limit: NESTING_LIMIT })]);
   } else if (isCompression(format)) {
-    const unpacked = decompress(format, pieces, path, options.expansionLimit ?? EXPANSION_LIMIT);
+    const unpacked = decompress(format, pieces, path, options.expansionLimit);
     const first = results.length;
     await readOne(
       { path, from, containers: [...containers, format], size, pieces: unpacked.pieces },

@@ -250,3 +250,14 @@ function readTyped(entry: FactKey, text: string): unknown {
       return text;
   }
 }
+
+/** A value as an analyst types it: `parseFactValue` reads it back. Of an element's settings only the state is typed. */
+export function formatTypedValue(entry: FactKey, value: FactValue): string {
+  if (Array.isArray(value)) return value.map(formatElement).join('\n');
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  return typeof value === 'number' && entry.unit ? `${value} ${entry.unit}` : String(value);
+}
+
+function formatElement({ slot, name, settings }: Element): string {
+  return `${slot ? `${slot}: ` : ''}${name}${settings?.state ? ` (${settings.state})` : ''}`;
+}

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AREAS } from './areas.ts';
 import { canonicalValue, equalValues, VALUE_SCHEMAS, type Element } from './factValue.ts';
-import { FACT_KEYS, findFactKey, parseFactValue } from './factSheet.ts';
+import { FACT_KEYS, findFactKey, formatTypedValue, parseFactValue } from './factSheet.ts';
 import { boundsOf, compareWhen, firstDayOf, formatDay, formatWhen } from './when.ts';
 
 describe('the fact sheet', () => {
@@ -53,6 +53,22 @@ describe('typed values', () => {
       ok: false,
       issues: [{ code: 'value.invalid', params: { text: text.trim() } }],
     });
+  });
+  it.each([
+    ['repositories.holding', 1234.5678],
+    ['repositories.host', 'company (1,048 mirrors)'],
+    ['model.supportEnd', '2029-06'],
+    ['lineage.independent', false],
+    [
+      'welcome.actions',
+      [
+        { slot: 'first', name: 'updates' },
+        { name: 'store', settings: { state: 'off' } },
+      ],
+    ],
+  ])('%s %j is typed so that it is read back', (key, value) => {
+    const entry = findFactKey(key)!;
+    expect(parseFactValue(entry, formatTypedValue(entry, value))).toMatchObject({ ok: true, value });
   });
   it('are equal whatever the order of a list, and only then', () => {
     const element = fc.record({

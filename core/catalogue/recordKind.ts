@@ -50,3 +50,11 @@ export function createRecordId(kind: string, text: string): RecordId {
     .slice(0, 80);
   return `${kind}:${token || 'x'}`;
 }
+
+/** An id made from a text that is not taken yet: `createRecordId`, with a number behind it where it must be. */
+export function createFreshId(kind: string, text: string, isTaken: (id: RecordId) => boolean): RecordId {
+  const id = createRecordId(kind, text);
+  let fresh = id;
+  for (let n = 2; isTaken(fresh); n++) fresh = `${id}.${n}`;
+  return fresh;
+}

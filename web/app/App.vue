@@ -199,9 +199,6 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   font-size: 17px;
   white-space: nowrap;
 }
-.spacer {
-  flex: 1;
-}
 .head-button {
   font-size: 13px;
   padding: 4px 8px;

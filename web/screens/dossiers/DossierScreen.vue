@@ -4,13 +4,11 @@ import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { findRecord, recordOf } from '../../../core/catalogue/catalogue.ts';
-import type { FactValue } from '../../../core/catalogue/factValue.ts';
-import type { FactKey } from '../../../core/catalogue/factSheet.ts';
+import { formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { formatDossierMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
 import { wordChain } from '../../../core/exchange/dossierText.ts';
-import { formatValue } from '../../../core/exchange/valueText.ts';
 import { stripOf } from '../../../core/layers/changes.ts';
 import { layerTable } from '../../../core/layers/layerTable.ts';
 import { chainOf, distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
@@ -75,26 +73,6 @@ interface Editing {
 }
 const editing = ref<Editing | null>(null);
 
-/** The layer's own value as one types it. */
-function typed(fact: FactKey, value: FactValue | undefined): string {
-  if (value === undefined) return '';
-  if (Array.isArray(value)) return value.map((element) => formatElement(element)).join('\n');
-  return typeof value === 'boolean' || fact.type !== 'date'
-    ? formatValue(fact, value).replace(/,(?=\d{3})/g, '')
-    : String(value);
-}
-function formatElement({
-  slot,
-  name,
-  settings,
-}: {
-  slot?: string;
-  name: string;
-  settings?: Record<string, string>;
-}): string {
-  return `${slot ? `${slot}: ` : ''}${name}${settings?.state ? ` (${settings.state})` : ''}`;
-}
-
 function act(place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', anchor: HTMLElement): void {
   const row = table.value.rows.find(({ fact }) => fact.key === place.key)!;
   const cell = row.cells[place.layer];
@@ -105,7 +83,7 @@ function act(place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', 
     editing.value = {
       fact: row.fact,
       layer: place.layer,
-      text: cell.inForce?.state === 'set' ? typed(row.fact, cell.inForce.value) : '',
+      text: cell.inForce?.state === 'set' ? formatTypedValue(row.fact, cell.inForce.value!) : '',
       source,
       anchor,
     };
@@ -256,9 +234,6 @@ function exportMarkdown(): void {
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 10px;
-}
-.spacer {
-  flex: 1;
 }
 .release {
   padding: 2px 11px;

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { recordsOf, recordsPointingTo } from '../../../core/catalogue/catalogue.ts';
 import { parseFactValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import { createRecordId, type RecordId } from '../../../core/catalogue/recordKind.ts';
+import { createFreshId, type RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { AnyRecord } from '../../../core/catalogue/recordKinds.ts';
 import type { Source, SourceKind } from '../../../core/catalogue/source.ts';
 import { compareWhen } from '../../../core/catalogue/when.ts';
@@ -34,12 +34,8 @@ export function useFactEditing() {
     ),
   );
 
-  function uniqueId(kind: 'reading' | 'source', text: string): RecordId {
-    const id = createRecordId(kind, text);
-    let next = id;
-    for (let n = 2; store.catalogue.records[kind].has(next); n++) next = `${id}.${n}`;
-    return next;
-  }
+  const uniqueId = (kind: 'reading' | 'source', text: string): RecordId =>
+    createFreshId(kind, text, (id) => store.catalogue.records[kind].has(id));
 
   /** Writes a reading. One from the same source on the same subject is corrected, else a new one is added. */
   function write(subject: RecordId, fact: FactKey, saying: Saying, chosen: ChosenSource): Result<unknown> {

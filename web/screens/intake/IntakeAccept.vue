@@ -2,9 +2,12 @@
 /** What will be recorded: whose system it is, on which base, with how many facts; one undoable step. */
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
-import { acceptPlacement, type AcceptedBase } from '../../../core/capture/acceptPlacement.ts';
+import {
+  acceptPlacement,
+  distributionNamed,
+  type AcceptedBase,
+} from '../../../core/capture/acceptPlacement.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
 import { formatNumberOf, formatShare } from '../../../core/exchange/valueText.ts';
@@ -84,11 +87,7 @@ function ownNameOf(at: unknown): string {
     store.catalogue.records.distribution.get(distributionOf(store.catalogue, at))?.name.toLowerCase() ?? ''
   );
 }
-const known = computed(() =>
-  [...recordsOf(store.catalogue, 'distribution')].find(
-    (entry) => entry.name.toLowerCase() === name.value.trim().toLowerCase(),
-  ),
-);
+const known = computed(() => distributionNamed(store.catalogue, name.value));
 
 function acceptedBase(): AcceptedBase | undefined {
   const entry = candidate.value;

@@ -256,9 +256,6 @@ function chooseSystem(event: Event): void {
   align-items: center;
   gap: 12px;
 }
-.spacer {
-  flex: 1;
-}
 .systems {
   padding: 4px 8px;
   border: 1px solid rgb(var(--v-theme-line));

@@ -116,9 +116,6 @@ function openDossier(id: RecordId): void {
   gap: 6px;
   padding: 10px 16px 4px;
 }
-.spacer {
-  flex: 1;
-}
 .intro {
   grid-row: 1;
   margin: 12px 16px 0;
