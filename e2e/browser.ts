@@ -5,8 +5,8 @@ import { existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { Server } from 'node:http';
 import { createApp } from '../server/app.ts';
+import { listen, type Listening } from '../server/listen.ts';
 
 const EXECUTABLE =
   process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync);
@@ -20,19 +20,9 @@ const FLAGS = [
 ];
 
 /** Starts the built application; `close` stops it. */
-export async function startServer(): Promise<{ address: string; close: () => Promise<void> }> {
+export function startServer(): Promise<Listening> {
   const path = (relative: string) => fileURLToPath(new URL(relative, import.meta.url));
-  const app = createApp({ web: path('../dist/web'), sample: path('../sample/out') });
-  const server = await new Promise<Server>((resolve) => {
-    const started = app.listen(0, '127.0.0.1', () => resolve(started));
-  });
-  const { port } = server.address() as { port: number };
-  const close = () =>
-    new Promise<void>((resolve) => {
-      server.close(() => resolve());
-      server.closeAllConnections();
-    });
-  return { address: `http://127.0.0.1:${port}`, close };
+  return listen(createApp({ web: path('../dist/web'), sample: path('../sample/out') }), 0);
 }
 
 export interface Session {

@@ -273,18 +273,67 @@ describe('in the sample', () => {
     await plate('Varnley').click();
     await page.getByRole('button', { name: 'Delete' }).click();
     await plate('Varnley').waitFor({ state: 'detached' });
-    expect(await status()).toMatch(/8 distributions.*10 releases/s);
+    expect(await status()).toMatch(/31 distributions.*69 releases/s);
     await page.getByRole('button', { name: 'Undo' }).click();
     await plate('Varnley').waitFor();
-    expect(await status()).toMatch(/9 distributions.*12 releases/s);
+    expect(await status()).toMatch(/32 distributions.*72 releases/s);
   });
 
   it('shows another base before a move, as of an earlier date', async () => {
     const { page } = browser;
     await page.goto(`${server.address}/lineage?asof=2025-06-01&at=distribution:varnley`);
-    await page.getByText('Varnley 5 installs from Fenwick.').waitFor();
+    await page.getByText('Varnley 5 installs from Fenwick 28, which copies Larkspur 6.').waitFor();
     await page.goto(`${server.address}/lineage?at=distribution:varnley`);
     await page.getByText('Varnley 6 installs from Larkspur 7.').waitFor();
+  });
+});
+
+describe('with the sample', () => {
+  it('shows assessments that disagree, claims and open questions', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/dossiers/release:tidewater-7.1?tab=assessment`);
+    const scores = page.getByRole('table', { name: 'Assessments' });
+    await scores.getByText('K. Brand').waitFor();
+    await scores.getByText('M. Ardley').waitFor();
+    await page.getByText('“Five kernels to choose from”').waitFor();
+    await page.getByText('Is the guide read aloud by a screen reader?').waitFor();
+  });
+
+  it('hides the facts that nobody looked at, and shows them again', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/dossiers/release:tidewater-7.1`);
+    const priorities = page.getByRole('gridcell', { name: /^Priorities, Tidewater 7.1/ });
+    await page.getByRole('gridcell', { name: /^Icons, Tidewater 7.1/ }).waitFor();
+    expect(await priorities.count()).toBe(0);
+    await page.getByRole('button', { name: /^Show \d+ facts not looked at$/ }).click();
+    await priorities.waitFor();
+    expect(new URL(page.url()).searchParams.get('facts')).toBe('all');
+  });
+
+  it('places a captured alpm system on the right base', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/intake`);
+    await page.getByLabel('Files to read').setInputFiles('sample/out/captures/undershaw.tar.gz');
+    await page.getByText('Facts found').waitFor({ timeout: 60_000 });
+    await page.getByText('Built on Copperline.').waitFor();
+    await page.getByText('alpm package database').first().waitFor();
+  });
+
+  it('is put back as it was, and one’s own catalogue is left alone', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/lineage?at=distribution:varnley`);
+    await page.getByRole('button', { name: 'Delete' }).click();
+    await plate('Varnley').waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Highmoor reading rooms' }).click();
+    await page.getByText('Put the sample back').click();
+    await plate('Varnley').waitFor();
+    await page.getByRole('button', { name: 'Highmoor reading rooms' }).click();
+    await page.getByText('Open my own catalogue').click();
+    await plate('Reading room').waitFor();
+    expect(await status()).toMatch(/2 distributions/);
+    await page.getByRole('button', { name: 'My catalogue' }).click();
+    await page.getByText('Open the sample').click();
+    await plate('Varnley').waitFor();
   });
 });
 
@@ -294,8 +343,9 @@ describe('with the keyboard alone', () => {
     await page.goto(server.address);
     await plate('Larkspur').waitFor();
     await page.getByRole('group', { name: 'Lineage map' }).focus();
-    for (const key of ['ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowDown', 'ArrowRight'])
-      await page.keyboard.press(key);
+    // Larkspur, Brackenlight, down to Fenwick, its first derivative, down to Tidewater, Penhallow.
+    for (const key of 'Right Right Down Down Right Down Down Down Down Right'.split(' '))
+      await page.keyboard.press(`Arrow${key}`);
     await page.getByRole('heading', { name: 'Penhallow 5' }).waitFor();
     await page.keyboard.press('ArrowLeft');
     await page.getByRole('heading', { name: 'Tidewater 7.1' }).waitFor();
@@ -314,12 +364,12 @@ describe('with the keyboard alone', () => {
 
   it('marks facts unchanged and none, erases, and undoes each', async () => {
     const { page } = browser;
-    await page.goto(`${server.address}/dossiers/release:penhallow-5`);
+    await page.goto(`${server.address}/dossiers/release:dovecote-1`);
     const cell = (says: string) =>
-      page.getByRole('gridcell', { name: `First-start guide, Penhallow 5, ${says}` });
+      page.getByRole('gridcell', { name: `First-start guide, Dovecote 1, ${says}` });
     await cell('carried from the base').focus();
     await page.keyboard.press('u');
-    await cell('Tide Start, checked, unchanged').waitFor();
+    await cell('Class Start, checked, unchanged').waitFor();
     await page.keyboard.press('Control+z');
     await page.keyboard.press('n');
     await cell('none').waitFor();

@@ -1,139 +1,215 @@
-/** Makes the sample's catalogue from its tables and its generated packages. Same seed, same catalogue. */
-import { createCatalogue } from '../core/catalogue/catalogue.ts';
-import { checkDiff } from '../core/catalogue/checkDiff.ts';
+/** Makes the sample's catalogue: the analyst's notes, and what the captures and repositories of the world show. */
+import { readdirSync, readFileSync } from 'node:fs';
 import { ABOUT_ID } from '../core/catalogue/about.ts';
+import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { checkDiff } from '../core/catalogue/checkDiff.ts';
+import type { Comparison } from '../core/catalogue/comparison.ts';
 import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
-import { findFactKey, parseFactValue } from '../core/catalogue/factSheet.ts';
 import type { Reading } from '../core/catalogue/reading.ts';
 import { createRecordId, type RecordId } from '../core/catalogue/recordKind.ts';
-import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
+import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
+import type { Snapshot } from '../core/catalogue/snapshot.ts';
+import type { Source } from '../core/catalogue/source.ts';
 import type { CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
-import { createPackages } from './measured.ts';
-import { LINKS, PROJECTS } from './scenario/projects.ts';
-import { READINGS, SOURCES } from './scenario/readings.ts';
+import type { PackageColumns } from '../core/formats/packageColumns.ts';
+import { basesOf, distributionOf } from '../core/lineage/chain.ts';
+import { findBase } from '../core/packages/findBase.ts';
+import { createInstalledSet } from '../core/packages/offers.ts';
+import { packColumns } from '../core/packages/packSnapshot.ts';
+import { createCapture, type Capture } from './captures/createCapture.ts';
+import { dayOf, formatDay, PRESENT } from './day.ts';
+import { SYSTEMS, UNRECORDED } from './scenario/allSystems.ts';
+import type { Ends } from './scenario/ends.ts';
+import type { SampleSystem } from './scenario/systems.ts';
+import { readNotes, type NotesFile } from './scenario/readNotes.ts';
+import { columnsOfSystem, columnsOn, keptDays } from './snapshots.ts';
+import type { Repositories } from './world/index.ts';
+import type { Repository, World } from './world/repository.ts';
 
 const QUESTION =
   'The county of Highmoor runs 400 public reading-room computers in 31 libraries. Which distribution should replace the present one by spring, and why?';
 
-/** The sample as a catalogue with its package lists. Throws when the tables contradict each other. */
-export function createSample(seed: number): CatalogueWithPackages {
-  const ids = namesToIds();
-  const packages = createPackages(seed, (name) => idOf(ids, name), sourceId);
-  const records: AnyRecord[] = [
+/** The files of the analyst's notes. */
+export function notesFiles(): NotesFile[] {
+  const folder = new URL('scenario/notes/', import.meta.url);
+  return readdirSync(folder)
+    .sort()
+    .map((name) => ({ name, text: readFileSync(new URL(name, folder), 'utf8') }));
+}
+
+/** The sample as a catalogue with its package lists. Throws when notes and world contradict each other. */
+export function createSample(
+  world: World,
+  repositories: Repositories,
+  captures: readonly Capture[] = createCaptures(world, repositories),
+): CatalogueWithPackages {
+  const { records, ends } = readNotes(notesFiles());
+  const recorded = captures.filter(({ system }) => !UNRECORDED.has(system.of));
+  const snapshots = [...repositories.values()].flatMap((repository) =>
+    keptDays(repository).map((day) => snapshotOf(world, repository, day, ends)),
+  );
+  const described = catalogueOf([
     { id: ABOUT_ID, kind: 'about', title: 'Highmoor reading rooms', question: QUESTION, sample: true },
-    ...projectRecords(ids),
-    ...sourceRecords(),
-    ...linkRecords(ids),
-    ...readingRecords(ids),
-    ...packages.records,
-  ];
+    ...records,
+    ...recorded.flatMap((capture) => captureRecords(capture, ends)),
+    ...snapshots.map(({ record }) => record),
+  ]);
+  const measured = recorded.flatMap((capture) => comparisonOf(world, repositories, described, capture, ends));
+  return {
+    catalogue: applyDiff(described, diffOfRecords(described, measured.map(asWritten))),
+    packages: new Map(snapshots.map(({ record, columns }) => [record.id, packColumns(columns)])),
+  };
+}
+
+/** The captures of all systems of the scenario. */
+export function createCaptures(world: World, repositories: Repositories): Capture[] {
+  return SYSTEMS.map((system) => createCapture(world, repositories, system));
+}
+
+/** A catalogue of records as their schemas write them, so that an export of it is read back to the letter. */
+function catalogueOf(records: readonly AnyRecord[]): Catalogue {
   const empty = createCatalogue();
-  const diff = diffOfRecords(empty, records);
+  const diff = diffOfRecords(empty, records.map(asWritten));
   const issues = checkDiff(empty, diff);
   if (issues.length > 0) throw new Error(`sample: ${JSON.stringify(issues.slice(0, 5))}`);
-  return { catalogue: applyDiff(empty, diff), packages: packages.packed };
+  return applyDiff(empty, diff);
 }
 
-function namesToIds(): Map<string, RecordId> {
-  const ids = new Map<string, RecordId>();
-  for (const { name, releases } of PROJECTS) {
-    ids.set(name, createRecordId('distribution', name));
-    for (const { version } of releases)
-      ids.set(`${name} ${version}`, createRecordId('release', `${name}-${version}`));
-  }
-  return ids;
+function asWritten(record: AnyRecord): AnyRecord {
+  return RECORD_KINDS[record.kind].schema.parse(record) as AnyRecord;
 }
 
-function idOf(ids: ReadonlyMap<string, RecordId>, name: string): RecordId {
-  const id = ids.get(name);
-  if (!id) throw new Error(`sample: no distribution or release is called "${name}"`);
-  return id;
+function snapshotOf(
+  world: World,
+  repository: Repository,
+  day: number,
+  ends: Ends,
+): { record: Snapshot; columns: PackageColumns } {
+  const { id, of, suite, family, place } = repository;
+  const columns = columnsOn(world, repository, day);
+  const record: Snapshot = {
+    id: createRecordId('snapshot', `${id}-${formatDay(day)}`),
+    kind: 'snapshot',
+    of: ends.idOf(of.replace(' next', '')),
+    role: 'repository',
+    name: suite,
+    family,
+    date: formatDay(day),
+    origin: place,
+    packages: columns.size,
+    signature: 'verified',
+  };
+  return { record, columns };
 }
 
-function sourceId(key: string): RecordId {
-  if (!SOURCES[key]) throw new Error(`sample: no source has the key "${key}"`);
-  return createRecordId('source', key);
+function captureId({ system }: Capture): RecordId {
+  return createRecordId('source', `capture-${system.key}`);
 }
 
-function projectRecords(ids: ReadonlyMap<string, RecordId>): AnyRecord[] {
-  return PROJECTS.flatMap(({ name, aliases = [], releases }): AnyRecord[] => [
-    { id: idOf(ids, name), kind: 'distribution', name, aliases: [...aliases], note: '' },
-    ...releases.map(({ version, date, codeName = '' }): AnyRecord => ({
-      id: idOf(ids, `${name} ${version}`),
-      kind: 'release',
-      distribution: idOf(ids, name),
-      editions: [],
-      version,
-      codeName,
-      stage: 'final',
-      date,
-      sources: [],
-      note: '',
-    })),
-  ]);
-}
-
-function sourceRecords(): AnyRecord[] {
-  return Object.entries(SOURCES).map(([key, [sourceKind, title, place, date]]) => ({
-    id: sourceId(key),
+/** The source of a capture and its readings. */
+function captureRecords(capture: Capture, ends: Ends): AnyRecord[] {
+  const { system, facts, files } = capture;
+  const subject = ends.idOf(system.of);
+  const source: Source = {
+    id: captureId(capture),
     kind: 'source',
-    sourceKind,
-    title,
-    place,
-    date,
-    read: '2026-11-20',
+    sourceKind: 'capture',
+    title: `Capture of ${system.of}${system.medium === 'live' ? ', live image' : ''}`,
+    place: `${system.key}.tar.gz`,
+    date: system.taken,
+    read: PRESENT,
     by: 'M. Ardley',
-    conditions:
-      sourceKind === 'capture' ? { medium: 'installed', machine: 'virtual', memoryMiB: 4096, cores: 2 } : {},
-    files: [],
+    conditions: {
+      medium: system.medium,
+      machine: system.machine,
+      memoryMiB: system.memoryMiB,
+      cores: system.cores,
+      indexAgeDays: dayOf(system.taken) - dayOf(system.refreshed),
+    },
+    files: Object.entries(files)
+      .filter(([path]) => !path.startsWith('var/lib/pacman/local/'))
+      .map(([path, text]) => ({ path, format: 'file', bytes: text.length })),
+    note: '',
+  };
+  const readings = facts.map(({ key, value, place, spoiledBy }): Reading => ({
+    id: createRecordId('reading', `${system.key}-capture-${key}`),
+    kind: 'reading',
+    subject,
+    key,
+    state: 'set',
+    value,
+    source: source.id,
+    date: system.taken,
+    place,
+    spoiledBy: spoiledBy ? [spoiledBy] : [],
+    certainty: 'sure',
+    accepted: false,
     note: '',
   }));
+  return [source, ...readings];
 }
 
-function linkRecords(ids: ReadonlyMap<string, RecordId>): AnyRecord[] {
-  return LINKS.map(
-    ({ derivative, base, relation, certainty, source, since, until, wording = '', parts = [] }) => ({
-      id: createRecordId('link', `${derivative}-on-${base}`),
-      kind: 'link',
-      derivative: idOf(ids, derivative),
-      base: idOf(ids, base),
-      relation,
-      order: 0,
-      ...(since && { since }),
-      ...(until && { until }),
-      certainty,
-      parts: [...parts],
-      reason: '',
-      wording,
-      sources: [sourceId(source)],
-    }),
+/** A captured system's packages, held against the repositories of the base that the notes name. */
+function comparisonOf(
+  world: World,
+  repositories: Repositories,
+  catalogue: Catalogue,
+  { system, installed }: Capture,
+  ends: Ends,
+): Comparison[] {
+  if (system.medium === 'live') return [];
+  const [link] = basesOf(catalogue, ends.idOf(system.of), dayOf(PRESENT));
+  if (!link) return [];
+  const lists = baseLists(world, repositories, catalogue, system, link.base, ends);
+  const set = createInstalledSet(columnsOfSystem(installed));
+  const { candidates } = findBase(set, [{ name: system.of, lists: lists.map(({ columns }) => columns) }]);
+  const { accounts } = findBase(
+    set,
+    lists.map(({ name, columns }) => ({ name, lists: [columns] })),
   );
+  const { counts } = candidates[0];
+  return [
+    {
+      id: createRecordId('comparison', system.key),
+      kind: 'comparison',
+      derivative: link.derivative,
+      base: link.base,
+      source: createRecordId('source', `capture-${system.key}`),
+      date: system.taken,
+      against: lists.map(({ name }) => name),
+      counts: { ...counts },
+      accounts: accounts.map((account) => ({ ...account })),
+    },
+  ];
 }
 
-function readingRecords(ids: ReadonlyMap<string, RecordId>): AnyRecord[] {
-  return Object.entries(READINGS).flatMap(([subject, lines]) =>
-    lines.map(([key, text, source]): Reading => ({
-      id: createRecordId('reading', `${subject}-${key}-${source}`),
-      kind: 'reading',
-      subject: idOf(ids, subject),
-      key,
-      ...sayingOf(key, text),
-      source: sourceId(source),
-      date: SOURCES[source][3],
-      place: '',
-      spoiledBy: [],
-      certainty: 'sure',
-      accepted: false,
-      note: '',
-    })),
-  );
-}
-
-function sayingOf(key: string, text: string): Pick<Reading, 'state' | 'value'> {
-  if (text === 'none') return { state: 'none' };
-  if (text === '=') return { state: 'unchanged' };
-  const fact = findFactKey(key);
-  const value = fact && parseFactValue(fact, text);
-  if (!value?.ok) throw new Error(`sample: "${text}" does not fit ${key}`);
-  return { state: 'set', value: value.value };
+/** What the base of a system hands down: its repositories, and those that it pulls from itself. */
+function baseLists(
+  world: World,
+  repositories: Repositories,
+  catalogue: Catalogue,
+  system: SampleSystem,
+  baseId: RecordId,
+  ends: Ends,
+): { name: string; columns: PackageColumns }[] {
+  if (system.against) {
+    const { repository: id, date } = system.against;
+    const repository = repositories.get(id)!;
+    return [{ name: `${repository.suite}, ${date}`, columns: columnsOn(world, repository, dayOf(date)) }];
+  }
+  const isBase = ({ of, suite }: Repository) => {
+    const id = ends.findId(of);
+    return (
+      suite !== 'next' && (id === baseId || (id !== undefined && id === distributionOf(catalogue, baseId)))
+    );
+  };
+  const base = [...repositories.values()].filter(isBase);
+  if (base.length === 0) throw new Error(`sample: no repository of the world is "${baseId}"`);
+  const below = base.every(({ role }) => role === 'own')
+    ? system.repositories.map((id) => repositories.get(id)!).filter(({ role }) => role !== 'own')
+    : [];
+  return [...base, ...below].map((repository) => ({
+    name: repository.suite,
+    columns: columnsOn(world, repository),
+  }));
 }

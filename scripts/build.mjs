@@ -31,8 +31,21 @@ function run(command, args) {
 export async function build() {
   await ensureInstalled();
   const shared = ['core', 'package-lock.json'];
-  if (!isFresh('sample/out/catalogue.json', [...shared, 'sample']))
-    run('node', ['scripts/run.mjs', 'sample/build.ts']);
+  const world = [
+    'sample/world',
+    'sample/repositories',
+    'sample/day.ts',
+    'sample/random.ts',
+    'sample/seed.ts',
+  ];
+  const parts = [];
+  if (!isFresh('sample/out/mirror.complete', [...world, 'core/formats', 'package-lock.json']))
+    parts.push('mirror');
+  if (!isFresh('sample/out/catalogue.json', [...shared, 'sample'])) parts.push('catalogue');
+  if (parts.length > 0) {
+    console.error('Building the sample …');
+    run('node', ['scripts/run.mjs', 'sample/build.ts', ...(parts.length === 1 ? parts : [])]);
+  }
   if (!isFresh('dist/web/index.html', [...shared, 'web', 'vite.config.ts']))
     run('npx', ['vite', 'build', '--logLevel', 'warn']);
 }

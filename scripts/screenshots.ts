@@ -4,7 +4,6 @@ import { fileURLToPath } from 'node:url';
 import type { Page } from 'playwright-core';
 import { openBrowser, startServer } from '../e2e/browser.ts';
 import { build } from './build.mjs';
-import { createSampleCapture } from '../sample/capture.ts';
 
 interface Shot {
   readonly name: string;
@@ -23,11 +22,9 @@ const SHOTS: readonly Shot[] = [
     name: 'intake',
     address: '/intake',
     act: async (page) => {
-      await page.getByLabel('Files to read').setInputFiles({
-        name: 'tidewater.tar',
-        mimeType: 'application/x-tar',
-        buffer: Buffer.from(await createSampleCapture()),
-      });
+      await page
+        .getByLabel('Files to read')
+        .setInputFiles(fileURLToPath(new URL('../sample/out/captures/marram-2.tar.gz', import.meta.url)));
       await page.getByText('Facts found').waitFor();
     },
   },

@@ -1,21 +1,33 @@
 // The Debian packages that tests hold the program against; installed when missing and allowed.
 import { spawnSync } from 'node:child_process';
 
-/** Commands and the Debian package of each. Without Chromium there are no browser tests, so it is required. */
+/**
+ * Commands and the Debian package of each; a `probe` where the command alone does not tell. Without Chromium there
+ * are no browser tests, so it is required.
+ */
 const TOOLS = [
   { command: 'chromium', package: 'chromium', required: true },
   { command: 'grep-dctrl', package: 'dctrl-tools' },
-  { command: 'vercmp', package: 'pacman-package-manager' },
+  { command: 'pacman', package: 'pacman-package-manager' },
+  { command: 'vercmp', package: 'makepkg' },
   { command: 'rpm', package: 'rpm' },
+  {
+    command: 'createrepo_c for Python',
+    package: 'python3-createrepo-c',
+    probe: '/usr/bin/python3 -c "import createrepo_c"',
+  },
+  { command: 'bsdtar', package: 'libarchive-tools' },
+  { command: 'gpgv', package: 'gpgv' },
+  { command: 'createrepo_c', package: 'createrepo-c' },
   { command: 'xz', package: 'xz-utils' },
   { command: 'zstd', package: 'zstd' },
   { command: 'lz4', package: 'lz4' },
 ];
 
-const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0;
-const missing = () => TOOLS.filter(({ command }) => !has(command));
-const hasIndex = () =>
-  spawnSync('sh', ['-c', 'ls /var/lib/apt/lists/*_Packages* 2>/dev/null | grep -q .']).status === 0;
+const succeeds = (line) => spawnSync('sh', ['-c', line]).status === 0;
+const has = (command) => succeeds(`command -v ${command}`);
+const missing = () => TOOLS.filter(({ command, probe }) => !(probe ? succeeds(probe) : has(command)));
+const hasIndex = () => succeeds('ls /var/lib/apt/lists/*_Packages* 2>/dev/null | grep -q .');
 
 /** Installs what is missing when this is a Debian system and we are root; else says what to install. */
 export function ensureTools() {

@@ -24,6 +24,15 @@ const POLICY = [
   "frame-ancestors 'none'",
 ].join('; ');
 
+/** Of the sample the interface gets its catalogue and its captures; the mirror's tree has a server of its own. */
+function sampleFiles(folder: string): express.Router {
+  const router = express.Router();
+  const files = express.static(folder, { fallthrough: false, index: false, cacheControl: false, etag: true });
+  router.get(['/catalogue.json', '/captures/:name'], files);
+  router.use((_request, response) => notFound(response));
+  return router;
+}
+
 /** Creates the application. It reads nothing but the two folders. */
 export function createApp({ web, sample }: ServerPaths): Express {
   const app = express();
@@ -38,10 +47,7 @@ export function createApp({ web, sample }: ServerPaths): Express {
     next();
   });
   app.use(compression());
-  app.use(
-    '/sample',
-    express.static(sample, { fallthrough: false, index: false, cacheControl: false, etag: true }),
-  );
+  app.use('/sample', sampleFiles(sample));
   app.use(
     '/assets',
     express.static(join(web, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y', index: false }),
@@ -56,9 +62,12 @@ export function createApp({ web, sample }: ServerPaths): Express {
     response.set('Cache-Control', 'no-cache').sendFile(page);
   });
   app.use(
-    (_error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
-      response.status(404).type('text').send('Not found.\n');
-    },
+    (_error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) =>
+      notFound(response),
   );
   return app;
+}
+
+function notFound(response: express.Response): void {
+  response.status(404).type('text').send('Not found.\n');
 }

@@ -1,12 +1,12 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from './app.ts';
+import { listen, type Listening } from './listen.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-server-'));
-let server: Server;
+let server: Listening;
 let address = '';
 
 beforeAll(async () => {
@@ -16,18 +16,11 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'web/assets/a-1.js'), 'let a;');
   writeFileSync(join(folder, 'sample/catalogue.json'), '{}');
   writeFileSync(join(folder, 'secret'), 'secret');
-  server = await new Promise<Server>((resolve) => {
-    const started = createApp({ web: join(folder, 'web'), sample: join(folder, 'sample') }).listen(
-      0,
-      '127.0.0.1',
-      () => resolve(started),
-    );
-  });
-  address = `http://127.0.0.1:${(server.address() as { port: number }).port}`;
+  server = await listen(createApp({ web: join(folder, 'web'), sample: join(folder, 'sample') }), 0);
+  address = server.address;
 });
-afterAll(() => {
-  server.close();
-  server.closeAllConnections();
+afterAll(async () => {
+  await server.close();
   rmSync(folder, { recursive: true });
 });
 
@@ -61,6 +54,7 @@ describe('the server', () => {
       '/sample/%2e%2e/secret',
       '/assets/..%2f..%2fsecret',
       '/sample/absent',
+      '/sample/mirror/keys/larkspur.asc',
       '/sample/',
     ]) {
       const response = await get(path);

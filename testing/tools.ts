@@ -2,7 +2,7 @@
  * The real tools that tests hold our readers and orders against. A tool that is not installed makes its tests
  * skip with a line that says so; in continuous integration it is an error, unless the tool is optional there.
  */
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFile, execFileSync, spawnSync } from 'node:child_process';
 import { describe } from 'vitest';
 
 /** True if a command is on the path. */
@@ -35,4 +35,16 @@ export function runBytes(command: string, args: readonly string[], input?: strin
   return new Uint8Array(
     execFileSync(command, args, { input, maxBuffer: 1 << 29, stdio: ['pipe', 'pipe', 'pipe'] }),
   );
+}
+
+/** Runs a tool without standing still meanwhile, for tools that ask a server of this process. Never rejects. */
+export function runAside(
+  command: string,
+  args: readonly string[],
+): Promise<{ status: number; output: string; errors: string }> {
+  return new Promise((resolve) => {
+    execFile(command, args, { encoding: 'utf8', maxBuffer: 1 << 29 }, (error, output, errors) =>
+      resolve({ status: error ? Number(error.code ?? 1) || 1 : 0, output, errors }),
+    );
+  });
 }

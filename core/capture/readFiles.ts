@@ -4,11 +4,15 @@
  */
 import { collectPieces, peekPieces, type Pieces } from '../formats/byteStream.ts';
 import { parseAptSourcesDeb822, parseAptSourcesList, type AptSources } from '../formats/aptSources.ts';
-import { DebPackagesReader, type DebPackageList } from '../formats/debPackages.ts';
+import { AlpmDatabaseReader } from '../formats/alpmDesc.ts';
+import { DebPackagesReader } from '../formats/debPackages.ts';
 import { parseDebRelease, type DebRelease } from '../formats/debRelease.ts';
 import { decompress, isCompression } from '../formats/decompress.ts';
 import { parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
+import type { PackageList } from '../formats/packageList.ts';
 import { HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
+import { parseRepomd, RpmPrimaryReader, type Repomd } from '../formats/rpmMetadata.ts';
+import { parseRpmPackageTable } from '../formats/rpmPackageTable.ts';
 import { readTar } from '../formats/tar.ts';
 import { createIssue, type Issue } from '../issue.ts';
 
@@ -23,8 +27,9 @@ export interface InputFile {
 export type FileContent =
   | { readonly type: 'osRelease'; readonly osRelease: OsRelease }
   | { readonly type: 'aptSources'; readonly aptSources: AptSources }
-  | { readonly type: 'packages'; readonly list: DebPackageList }
-  | { readonly type: 'release'; readonly release: DebRelease };
+  | { readonly type: 'packages'; readonly list: PackageList }
+  | { readonly type: 'release'; readonly release: DebRelease }
+  | { readonly type: 'repomd'; readonly repomd: Repomd };
 
 /** A file that was looked at. `containers` are the archives and compressions it was taken out of. */
 export interface ReadFile {
@@ -64,6 +69,7 @@ const NESTING_LIMIT = 4;
 export async function readFiles(files: readonly InputFile[], options: ReadOptions = {}): Promise<ReadFile[]> {
   const total = files.reduce((sum, file) => sum + file.size, 0);
   const results: ReadFile[] = [];
+  const run: Run = { options, results, databases: new Map() };
   let done = 0;
   for (const file of files) {
     if (options.signal?.aborted) break;
@@ -79,8 +85,7 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
     try {
       await readOne(
         { path: file.path, from: file.path, containers: [], size: file.size, pieces: counted() },
-        options,
-        results,
+        run,
       );
     } catch (error) {
       const reason = error instanceof Error ? error.message : String(error);
@@ -88,6 +93,7 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
     }
     done = before + file.size;
   }
+  results.push(...[...run.databases.values()].map(finishDatabase));
   options.onProgress?.({ done: total, total, path: '', files: results.length });
   return results;
 }
@@ -104,7 +110,16 @@ interface Opened {
   readonly pieces: Pieces;
 }
 
-async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]): Promise<void> {
+/** One call of `readFiles`. */
+interface Run {
+  readonly options: ReadOptions;
+  readonly results: ReadFile[];
+  /** Databases that have a file per package, by the place where they stand. */
+  readonly databases: Map<string, OpenDatabase>;
+}
+
+async function readOne(file: Opened, run: Run): Promise<void> {
+  const { options, results } = run;
   const { head, whole, pieces } = await peekPieces(file.pieces, HEAD_BYTES);
   const beginning = head.subarray(0, HEAD_BYTES);
   const format = recogniseFormat(beginning, whole && beginning.length === head.length);
@@ -117,20 +132,23 @@ async function readOne(file: Opened, options: ReadOptions, results: ReadFile[]):
   } else if (isCompression(format)) {
     const unpacked = decompress(format, pieces, path, options.expansionLimit);
     const first = results.length;
-    await readOne(
-      { path, from, containers: [...containers, format], size, pieces: unpacked.pieces },
-      options,
-      results,
-    );
+    await readOne({ path, from, containers: [...containers, format], size, pieces: unpacked.pieces }, run);
     const issue = unpacked.issue();
     if (issue) addIssue(results, first, format, issue);
   } else if (format === 'tar') {
-    await readArchive(file, pieces, options, results);
+    await readArchive(file, pieces, run);
   } else if (format === 'dpkg-status' || format === 'deb-packages') {
     const reader = new DebPackagesReader(format === 'dpkg-status' ? 'status' : 'index', path);
     for await (const piece of pieces) reader.push(piece);
     const list = reader.finish();
     report(list.issues, { type: 'packages', list });
+  } else if (format === 'rpm-primary') {
+    const reader = new RpmPrimaryReader(path);
+    for await (const piece of pieces) reader.push(piece);
+    const list = reader.finish();
+    report(list.issues, { type: 'packages', list });
+  } else if (format === 'alpm-desc') {
+    await addToDatabase(file, pieces, run);
   } else {
     await readSmall(format, path, pieces, report);
   }
@@ -145,12 +163,52 @@ function addIssue(results: ReadFile[], index: number, compression: FormatId, iss
   results[index] = { ...file, format, issues };
 }
 
-async function readArchive(
-  file: Opened,
-  pieces: Pieces,
-  options: ReadOptions,
-  results: ReadFile[],
-): Promise<void> {
+/** A database of which some files were read. */
+interface OpenDatabase {
+  readonly path: string;
+  readonly from: string;
+  readonly containers: readonly FormatId[];
+  readonly reader: AlpmDatabaseReader;
+  bytes: number;
+}
+
+/** libalpm keeps `PACKAGE-VERSION/desc` in an archive or below a folder: what stands before is the database. */
+async function addToDatabase(file: Opened, pieces: Pieces, { databases }: Run): Promise<void> {
+  const { path, from, containers } = file;
+  const folder = path.split('/').slice(0, -2).join('/');
+  const key = `${from === path ? '' : from}!/${folder}`;
+  let database = databases.get(key);
+  if (!database) {
+    const name = folder || from;
+    database = {
+      path: name,
+      from: from === path ? name : from,
+      containers,
+      reader: new AlpmDatabaseReader(name),
+      bytes: 0,
+    };
+    databases.set(key, database);
+  }
+  const { bytes } = await collectPieces(pieces, TEXT_LIMIT);
+  database.reader.push(new TextDecoder().decode(bytes), path);
+  database.bytes += bytes.length;
+}
+
+function finishDatabase({ path, from, containers, reader, bytes }: OpenDatabase): ReadFile {
+  const list = reader.finish();
+  return {
+    path,
+    from,
+    containers,
+    bytes,
+    format: 'alpm-desc',
+    content: { type: 'packages', list },
+    issues: list.issues,
+  };
+}
+
+async function readArchive(file: Opened, pieces: Pieces, run: Run): Promise<void> {
+  const { options, results } = run;
   const issues: Issue[] = [];
   const containers: FormatId[] = [...file.containers, 'tar'];
   let entries = 0;
@@ -159,8 +217,7 @@ async function readArchive(
     entries++;
     await readOne(
       { path: entry.path, from: file.path, containers, size: entry.size, pieces: entry.pieces },
-      options,
-      results,
+      run,
     );
   }
   if (entries === 0 && issues.length === 0) issues.push(createIssue('error', 'tar.empty', file.path));
@@ -196,6 +253,14 @@ async function readSmall(format: FormatId, path: string, pieces: Pieces, report:
       const parse = format === 'apt-sources-list' ? parseAptSourcesList : parseAptSourcesDeb822;
       const aptSources = parse(text, path);
       return report([...tooLong, ...aptSources.issues], { type: 'aptSources', aptSources });
+    }
+    case 'rpm-repomd': {
+      const repomd = parseRepomd(text, path);
+      return report([...tooLong, ...repomd.issues], { type: 'repomd', repomd });
+    }
+    case 'rpm-packages': {
+      const list = parseRpmPackageTable(text, path);
+      return report([...tooLong, ...list.issues], { type: 'packages', list });
     }
     case 'deb-release': {
       const release = parseDebRelease(text, path);

@@ -63,13 +63,15 @@ export function nameOfSystem(system: ReadSystem): string {
 
 function belongsToSystem({ content }: ReadFile): boolean {
   if (!content) return false;
-  return content.type === 'packages' ? content.list.role === 'status' : content.type !== 'release';
+  return content.type === 'packages'
+    ? content.list.role === 'status'
+    : content.type !== 'release' && content.type !== 'repomd';
 }
 
 /** What stands before the first directory of a root file system. */
 function rootOf(file: ReadFile): string {
   const path = file.containers.includes('tar') ? `${file.from}!/${file.path}` : file.path;
-  const match = /^(.*?)(?:^|\/)(?:etc|usr|var)\//.exec(path);
+  const match = /^(.*?)(?:^|\/)(?:etc|usr|var|proc|boot|sys|aspen-capture)\//.exec(path);
   if (match) return match[1];
   return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';
 }
@@ -156,14 +158,13 @@ function nearestRelease(path: string, releases: readonly { file: ReadFile; relea
     .sort((a, b) => stem(b.file).length - stem(a.file).length)[0];
 }
 
-/** `…_dists_SUITE_…_Packages` and `dists/SUITE/…/Packages` name the suite; else the file's name does. */
+/**
+ * `…_dists_SUITE_…_Packages` and `dists/SUITE/…/Packages` name the suite, `NAME/repodata/…` the repository; else
+ * the file's name does, without what only says how it is packed.
+ */
 function nameFromPath(path: string): string {
   const suite = /dists[_/](.+?)[_/][^_/]+[_/]binary-/.exec(path)?.[1];
-  return (
-    suite ??
-    path
-      .split('/')
-      .pop()!
-      .replace(/\.(xz|gz|zst|lz4|txt)$/, '')
-  );
+  const repository = /([^/]+)\/repodata\/[^/]*$/.exec(path)?.[1];
+  const file = path.split('/').pop()!;
+  return suite ?? repository ?? file.replace(/\.(xz|gz|zst|lz4|txt)$/, '').replace(/\.(db|db\.tar|xml)$/, '');
 }

@@ -18,6 +18,9 @@ export const AREAS = [
   { id: 'welcome', label: 'Welcome tools', strip: true },
   { id: 'defaults', label: 'Defaults', strip: true },
   { id: 'model', label: 'Release model', strip: true },
+  { id: 'tools', label: 'Package tools', strip: false },
+  { id: 'footprint', label: 'Footprint', strip: false },
+  { id: 'help', label: 'Documentation and help', strip: false },
 ] as const satisfies readonly Area[];
 
 export type AreaId = (typeof AREAS)[number]['id'];

@@ -1,9 +1,12 @@
 /** The table of record kinds. A new kind is one file and one line here. */
 import { about, type About } from './about.ts';
+import { assessment, type Assessment } from './assessment.ts';
+import { claim, type Claim } from './claim.ts';
 import { comparison, type Comparison } from './comparison.ts';
 import { distribution, type Distribution } from './distribution.ts';
 import { edition, type Edition } from './edition.ts';
 import { link, type Link } from './link.ts';
+import { question, type Question } from './question.ts';
 import { reading, type Reading } from './reading.ts';
 import { release, type Release } from './release.ts';
 import { kindNameOf, type RecordId } from './recordKind.ts';
@@ -21,6 +24,9 @@ export interface RecordTypes {
   reading: Reading;
   snapshot: Snapshot;
   comparison: Comparison;
+  claim: Claim;
+  question: Question;
+  assessment: Assessment;
 }
 
 export type KindName = keyof RecordTypes;
@@ -37,6 +43,9 @@ export const RECORD_KINDS = {
   reading,
   snapshot,
   comparison,
+  claim,
+  question,
+  assessment,
 } as const;
 
 export const KIND_NAMES = Object.keys(RECORD_KINDS) as KindName[];

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import Ajv from 'ajv/dist/2020.js';
 import { describe, expect, it } from 'vitest';
-import { createSample } from '../../sample/createSample.ts';
+import { builtSample } from '../../testing/builtSample.ts';
 import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
 import { diffCatalogues, isEmptyDiff } from '../catalogue/diff.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
@@ -13,12 +13,15 @@ import { formatShare, formatValue } from './valueText.ts';
 import { hasWording, wordIssue } from './wording.ts';
 
 const TODAY = firstDayOf('2026-11-24');
-const sample = createSample(1);
-const text = formatCatalogueFile(sample, '2026-11-24T00:00:00Z');
+const text = readFileSync(`${builtSample()}catalogue.json`, 'utf8');
+const built = parseCatalogueFile(text, 'catalogue.json');
+if (!built.ok) throw new Error(JSON.stringify(built.issues.slice(0, 3)));
+const sample = built.value;
 
 describe('a catalogue file', () => {
   it('is read back as the same catalogue with the same package lists', () => {
-    const read = parseCatalogueFile(text, 'f.json');
+    expect(formatCatalogueFile(sample, '2026-11-24T00:00:00Z')).toBe(text);
+    const read = parseCatalogueFile(formatCatalogueFile(sample, ''), 'f.json');
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
     expect(isEmptyDiff(diffCatalogues(sample.catalogue, read.value.catalogue))).toBe(true);
     expect([...read.value.packages.keys()].sort()).toEqual([...sample.packages.keys()].sort());

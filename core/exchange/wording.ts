@@ -36,6 +36,11 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'deb822.incomplete': ({ line }) =>
     `The stanza at line ${line} lacks its package name or version; it was left out.`,
   'deb822.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
+  'packages.broken': ({ place }, where) =>
+    `${where}, ${typeof place === 'number' ? `entry ${place}` : place}: a package without name or version was skipped.`,
+  'packages.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
+  'xml.damaged': ({ reason }, where) =>
+    `${where} is not whole (${reason}). What stands before the damage was read; fetch the file again.`,
   'osRelease.line': ({ line }) => `Line ${line} is no assignment; it was skipped.`,
   'aptSources.line': ({ line }) => `Line ${line} is no source; it was skipped.`,
   'aptSources.stanza': ({ line }) =>

@@ -86,7 +86,7 @@ export function streamOf(pieces: Pieces): ReadableStream<Uint8Array<ArrayBuffer>
 }
 
 /** The pieces of a web stream; leaving the loop cancels it. */
-export async function* piecesOfStream(stream: ReadableStream<Uint8Array>): AsyncGenerator<Uint8Array> {
+export async function* piecesOfStream(stream: ReadableStream<Uint8Array>): AsyncGenerator<Uint8Array, void> {
   const reader = stream.getReader();
   let ended = false;
   try {

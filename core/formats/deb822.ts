@@ -56,8 +56,9 @@ export function parseDeb822(text: string, where: string): { stanzas: Deb822Stanz
   return { stanzas, issues };
 }
 
-/** Writes stanzas; the inverse of `parseDeb822` for values without blank lines. */
+/** Writes stanzas; the inverse of `parseDeb822` for values without blank lines. A value may begin on the next line. */
 export function formatDeb822(stanzas: readonly Readonly<Record<string, string>>[]): string {
-  const formatField = ([name, value]: [string, string]) => `${name}: ${value.replaceAll('\n', '\n ')}\n`;
+  const formatField = ([name, value]: [string, string]) =>
+    `${name}:${value.startsWith('\n') ? '' : ' '}${value.replaceAll('\n', '\n ')}\n`;
   return stanzas.map((stanza) => Object.entries(stanza).map(formatField).join('')).join('\n');
 }

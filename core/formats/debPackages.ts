@@ -6,16 +6,8 @@
  * A damaged stanza is left out and reported with its line; the rest is kept.
  */
 import { createIssue, type Issue } from '../issue.ts';
-import { COLUMN_NUMBERS, PackageColumnsBuilder, type PackageColumns } from './packageColumns.ts';
-
-/** What a list is: a repository's index, or the database of an installed system. */
-export type DebListRole = 'index' | 'status';
-
-export interface DebPackageList {
-  readonly role: DebListRole;
-  readonly packages: PackageColumns;
-  readonly issues: readonly Issue[];
-}
+import { COLUMN_NUMBERS, PackageColumnsBuilder } from './packageColumns.ts';
+import type { ListRole, PackageList } from './packageList.ts';
 
 const NEWLINE = 10;
 const SPACE = 32;
@@ -33,7 +25,7 @@ const { name: NAME, version: VERSION, source: SOURCE, sourceVersion: SOURCE_VERS
 const STATUS = -1;
 
 /** The fields read, and the column of each. All others are skipped unread. */
-const FIELDS: readonly { name: string; column: number; roles: readonly DebListRole[] }[] = [
+const FIELDS: readonly { name: string; column: number; roles: readonly ListRole[] }[] = [
   { name: 'package', column: NAME, roles: ['index', 'status'] },
   { name: 'version', column: VERSION, roles: ['index', 'status'] },
   { name: 'architecture', column: COLUMN_NUMBERS.architecture, roles: ['index', 'status'] },
@@ -54,7 +46,7 @@ const MEMO_SLOTS = 256;
 const LISTED_ISSUES = 20;
 
 /** Reads a whole package list. `where` names the file in issues. Never throws. */
-export function parseDebPackages(bytes: Uint8Array, role: DebListRole, where: string): DebPackageList {
+export function parseDebPackages(bytes: Uint8Array, role: ListRole, where: string): PackageList {
   const reader = new DebPackagesReader(role, where);
   reader.push(bytes);
   return reader.finish();
@@ -85,7 +77,7 @@ export class DebPackagesReader {
   private readonly memo = new Int32Array(MEMO_SLOTS * 4);
 
   constructor(
-    readonly role: DebListRole,
+    readonly role: ListRole,
     readonly where: string,
   ) {
     const read = FIELDS.filter(({ roles }) => roles.includes(role));
@@ -117,7 +109,7 @@ export class DebPackagesReader {
   }
 
   /** Completes the list. The reader cannot be used afterwards. */
-  finish(): DebPackageList {
+  finish(): PackageList {
     if (this.carry.length > 0) this.push(Uint8Array.of(NEWLINE));
     if (this.inStanza) this.endStanza();
     if (this.broken > LISTED_ISSUES) {

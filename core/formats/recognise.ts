@@ -1,7 +1,10 @@
 /**
  * Tells what a file is from its first bytes, never from its name. One line of the table per format.
  */
+import { isAlpmDesc } from './alpmDesc.ts';
 import { isOsRelease } from './osRelease.ts';
+import { isRepomd, isRpmPrimary } from './rpmMetadata.ts';
+import { isRpmPackageTable } from './rpmPackageTable.ts';
 
 /** The formats that the program reads. */
 export type FormatId =
@@ -16,6 +19,10 @@ export type FormatId =
   | 'dpkg-status'
   | 'deb-packages'
   | 'deb-release'
+  | 'alpm-desc'
+  | 'rpm-repomd'
+  | 'rpm-primary'
+  | 'rpm-packages'
   | 'empty'
   | 'binary'
   | 'unknown';
@@ -33,6 +40,10 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   'dpkg-status': 'dpkg status database',
   'deb-packages': 'deb repository index (Packages)',
   'deb-release': 'deb release file',
+  'alpm-desc': 'alpm package database',
+  'rpm-repomd': 'rpm repository index (repomd)',
+  'rpm-primary': 'rpm package metadata (primary)',
+  'rpm-packages': 'list of rpm packages',
   empty: 'empty file',
   binary: 'binary file',
   unknown: 'not recognised',
@@ -52,6 +63,10 @@ const MAGIC: readonly { id: FormatId; offset: number; bytes: readonly number[] }
 
 /** Is told by its text; the first that says yes wins, so the stricter stand first. */
 const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
+  { id: 'alpm-desc', test: isAlpmDesc },
+  { id: 'rpm-repomd', test: isRepomd },
+  { id: 'rpm-primary', test: isRpmPrimary },
+  { id: 'rpm-packages', test: isRpmPackageTable },
   { id: 'deb-release', test: isDebRelease },
   { id: 'dpkg-status', test: (text) => isPackageList(text) && /^Status: *\S+ +\S+ +\S+/m.test(text) },
   { id: 'deb-packages', test: isPackageList },

@@ -39,7 +39,9 @@ export async function* readTar(
         yield* contents;
       }
       yield { path: entry.header.name.replace(/^(\.?\/)+/, ''), size: entry.header.size, pieces: once() };
-      if (!opened) await entry.body.cancel();
+      // What the reader left unread would hold up the entries after it.
+      if (opened) await contents.return(undefined);
+      else await entry.body.cancel();
     }
   } catch (error) {
     ended = true;

@@ -1,8 +1,10 @@
 /** What was dropped and read: kept while the analyst looks elsewhere, until it is accepted or dropped again. */
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { recordsOf } from '../../core/catalogue/catalogue.ts';
+import { recordsOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../core/catalogue/recordKind.ts';
+import type { Snapshot } from '../../core/catalogue/snapshot.ts';
+import { compareWhen } from '../../core/catalogue/when.ts';
 import type { Placement } from '../../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../../core/capture/readFiles.ts';
 import { nameOf } from '../../core/lineage/names.ts';
@@ -22,6 +24,21 @@ export interface CandidateAtHand {
   readonly message: CandidateMessage;
   /** The record it stands for, or the dropped index it was read from. */
   readonly at: RecordId | IndexSummary;
+}
+
+/** Repositories by whose they are, each in its newest state: a release, its updates and its security archive are one base. */
+function repositoriesByOwner(catalogue: Catalogue): Map<RecordId, Snapshot[]> {
+  const owners = new Map<RecordId, Snapshot[]>();
+  const newestFirst = [...recordsOf(catalogue, 'snapshot')].sort((a, b) =>
+    compareWhen(b.date ?? '', a.date ?? ''),
+  );
+  for (const snapshot of newestFirst) {
+    if (snapshot.role !== 'repository' || !snapshot.of) continue;
+    const known = owners.get(snapshot.of) ?? [];
+    const isOlder = known.some(({ name, origin }) => name === snapshot.name && origin === snapshot.origin);
+    if (!isOlder) owners.set(snapshot.of, [...known, snapshot]);
+  }
+  return owners;
 }
 
 export const useIntakeStore = defineStore('intake', () => {
@@ -103,22 +120,23 @@ export const useIntakeStore = defineStore('intake', () => {
 
   async function candidatesAtHand(): Promise<CandidateAtHand[]> {
     const found: CandidateAtHand[] = [];
-    for (const snapshot of recordsOf(catalogue.catalogue, 'snapshot')) {
-      const packed =
-        snapshot.role === 'repository' && snapshot.of ? await catalogue.loadPackages(snapshot.id) : null;
-      if (!packed) continue;
-      const name = nameOf(catalogue.catalogue, snapshot.of!);
-      const host = /^(?:[a-z]+:\/\/)?([^/:]+)/.exec(snapshot.origin)?.[1];
-      found.push({
+    for (const [at, snapshots] of repositoriesByOwner(catalogue.catalogue)) {
+      const packed: Uint8Array[] = [];
+      for (const { id } of snapshots) {
+        const list = await catalogue.loadPackages(id);
+        if (list) packed.push(list);
+      }
+      if (packed.length === 0) continue;
+      const name = nameOf(catalogue.catalogue, at);
+      const suites = snapshots.map((snapshot) => snapshot.name);
+      const hosts = snapshots.map(({ origin }) => /^(?:[a-z]+:\/\/)?([^/:]+)/.exec(origin)?.[1] ?? '');
+      const message = {
         name,
-        at: snapshot.of!,
-        message: {
-          name,
-          suites: [snapshot.name],
-          hosts: host?.includes('.') ? [host] : [],
-          packed: [packed],
-        },
-      });
+        suites,
+        hosts: [...new Set(hosts)].filter((host) => host.includes('.')),
+        packed,
+      };
+      found.push({ name, at, message });
     }
     for (const index of drop.value?.indexes ?? []) {
       const name = found.some((known) => known.name === index.name) ? `${index.name} (dropped)` : index.name;

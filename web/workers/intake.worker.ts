@@ -89,6 +89,8 @@ function wordContent(content: FileContent): string {
         content.osRelease.fields.NAME ??
         formatNumberOf(Object.keys(content.osRelease.fields).length, 'field')
       );
+    case 'repomd':
+      return formatNumberOf(content.repomd.files.length, 'file');
     case 'release':
       return [content.release.origin, content.release.codename || content.release.suite, content.release.date]
         .filter(Boolean)

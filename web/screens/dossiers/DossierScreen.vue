@@ -21,6 +21,7 @@ import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
+import DossierAssessment from './DossierAssessment.vue';
 import DossierPackages from './DossierPackages.vue';
 import DossierSources from './DossierSources.vue';
 import FactDetail from './FactDetail.vue';
@@ -48,8 +49,19 @@ const strip = computed(() => stripOf(table.value));
 const release = computed(() => recordOf(catalogue.value, 'release', id.value));
 const link = computed(() => layers.value.at(-1)?.link);
 
-const TABS = ['layers', 'packages', 'sources'] as const;
+const TABS = ['layers', 'packages', 'sources', 'assessment'] as const;
 const tab = computed(() => TABS.find((name) => name === query.value.tab) ?? 'layers');
+
+/** Rows in which some layer says something. A dossier with plenty of them begins with those alone. */
+const PLENTY = 20;
+const recorded = computed(() =>
+  table.value.rows.filter(({ cells }) => cells.some(({ readings }) => readings.length > 0)),
+);
+const silent = computed(() => table.value.rows.length - recorded.value.length);
+const showsAll = computed(() =>
+  query.value.facts ? query.value.facts === 'all' : recorded.value.length < PLENTY,
+);
+const shown = computed(() => (showsAll.value ? table.value : { ...table.value, rows: recorded.value }));
 
 const selected = computed<CellPlace | null>(() => {
   const layer = names.value.length - 1 - Number(query.value.above ?? 0);
@@ -180,19 +192,29 @@ function exportMarkdown(): void {
           >
             {{ name[0].toUpperCase() + name.slice(1) }}
           </button>
+          <span class="spacer" />
+          <button
+            v-if="tab === 'layers' && silent > 0"
+            class="toggle"
+            :aria-pressed="showsAll"
+            @click="go({ facts: showsAll ? 'recorded' : 'all' })"
+          >
+            {{ showsAll ? `Hide ${silent} facts not looked at` : `Show ${silent} facts not looked at` }}
+          </button>
         </div>
       </div>
       <div class="body">
         <LayerTable
           v-if="tab === 'layers'"
-          :table="table"
+          :table="shown"
           :names="names"
           :selected="selected"
           @select="select"
           @act="act"
         />
         <DossierPackages v-else-if="tab === 'packages'" :catalogue="catalogue" :release="id" :link="link" />
-        <DossierSources v-else :catalogue="catalogue" :layers="layers" />
+        <DossierSources v-else-if="tab === 'sources'" :catalogue="catalogue" :layers="layers" />
+        <DossierAssessment v-else :catalogue="catalogue" :release="id" :distribution="distribution" />
       </div>
     </div>
     <FactDetail
@@ -269,6 +291,9 @@ function exportMarkdown(): void {
   padding: 5px 0 7px;
   color: rgb(var(--v-theme-ink-soft));
   border-bottom: 2px solid transparent;
+}
+.tabs .toggle {
+  color: rgb(var(--v-theme-accent-ink));
 }
 .tabs .current {
   color: rgb(var(--v-theme-ink));

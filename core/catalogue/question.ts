@@ -1,0 +1,28 @@
+/** The analyst's own open question: something worth knowing that nobody could find out yet. */
+import { z } from 'zod';
+import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { whenSchema } from './when.ts';
+
+const schema = z.strictObject({
+  id: idSchema('question'),
+  kind: z.literal('question'),
+  /** What it is about; left out for a question about the whole catalogue. */
+  subject: idSchema('distribution', 'edition', 'release').optional(),
+  /** The fact that an answer would set, where there is one. */
+  key: z.string().max(120).default(''),
+  text: nameSchema,
+  raised: whenSchema.optional(),
+  by: z.string().max(300).default(''),
+  /** What settled it; empty while it is open. */
+  answer: textSchema.default(''),
+});
+
+export type Question = z.infer<typeof schema>;
+
+export const question: RecordKind<'question', typeof schema> = {
+  name: 'question',
+  version: 1,
+  schema,
+  migrations: [],
+  references: (record) => (record.subject ? [record.subject] : []),
+};

@@ -1,0 +1,179 @@
+/**
+ * Reads the metadata of rpm repositories (rpm-md, as `createrepo_c` writes them): `repomd.xml`, which names the
+ * other files with their sums, and `primary.xml`, which lists the packages. XML is read by a well-known package;
+ * a file that is cut off gives the packages before the damage.
+ */
+import { SaxesParser } from 'saxes';
+import { createIssue, type Issue } from '../issue.ts';
+import { PackageListBuilder, type PackageList } from './packageList.ts';
+import { formatRpmVersion, sourceVersionOf } from './rpmIdentity.ts';
+
+/** A file that `repomd.xml` names. */
+export interface RepomdFile {
+  /** `primary`, `filelists`, `other` … */
+  readonly type: string;
+  /** Relative to the repository's root. */
+  readonly location: string;
+  readonly checksum: string;
+  readonly checksumType: string;
+  readonly openChecksum: string;
+  readonly size: number;
+  readonly openSize: number;
+}
+
+export interface Repomd {
+  readonly revision: string;
+  readonly files: readonly RepomdFile[];
+  readonly issues: readonly Issue[];
+}
+
+/** True if a text begins one of these files. */
+export const isRepomd = (text: string): boolean => /<repomd[\s>]/.test(text.slice(0, 2000));
+export const isRpmPrimary = (text: string): boolean =>
+  /<metadata\s[^>]*linux\.duke\.edu\/metadata\/common/.test(text.slice(0, 2000));
+
+/** Reads `repomd.xml`. Never throws; damage is the issue `xml.damaged`. */
+export function parseRepomd(text: string, where: string): Repomd {
+  const files: RepomdFile[] = [];
+  let revision = '';
+  let current: Record<string, string> = {};
+  const reader = new XmlReader(where, {
+    open: (name, attributes) => {
+      if (name === 'data') current = { type: attributes.type ?? '' };
+      if (name === 'location') current.location = attributes.href ?? '';
+      if (name === 'checksum') current.checksumType = attributes.type ?? '';
+    },
+    close: (name, content) => {
+      if (name === 'revision') revision = content;
+      else if (name === 'data' && current.type && current.location) files.push(fileOf(current));
+      else if (content) current[name] = content;
+    },
+  });
+  reader.write(text);
+  const issue = reader.finish();
+  return { revision, files, issues: issue ? [issue] : [] };
+}
+
+function fileOf(fields: Readonly<Record<string, string>>): RepomdFile {
+  return {
+    type: fields.type,
+    location: fields.location,
+    checksum: fields.checksum ?? '',
+    checksumType: fields.checksumType ?? '',
+    openChecksum: fields['open-checksum'] ?? '',
+    size: Number(fields.size ?? 0),
+    openSize: Number(fields['open-size'] ?? 0),
+  };
+}
+
+/** Reads a `primary.xml` piece by piece; the pieces may be cut anywhere. */
+export class RpmPrimaryReader {
+  private readonly builder: PackageListBuilder;
+  private readonly decoder = new TextDecoder();
+  private readonly xml: XmlReader;
+  private fields: Record<string, string> = {};
+  private provides: string[] = [];
+  private inProvides = false;
+
+  constructor(readonly where: string) {
+    this.builder = new PackageListBuilder('rpm', where);
+    this.xml = new XmlReader(where, {
+      open: (name, attributes) => this.open(name, attributes),
+      close: (name, content) => this.close(name, content),
+    });
+  }
+
+  push(piece: Uint8Array): void {
+    this.xml.write(this.decoder.decode(piece, { stream: true }));
+  }
+
+  finish(): PackageList {
+    const issue = this.xml.finish();
+    if (issue) this.builder.report(issue);
+    return this.builder.finish('index');
+  }
+
+  private open(name: string, attributes: Readonly<Record<string, string>>): void {
+    switch (name) {
+      case 'package':
+        this.fields = {};
+        this.provides = [];
+        return;
+      case 'version':
+        this.fields.version = formatRpmVersion(attributes.epoch, attributes.ver ?? '', attributes.rel ?? '');
+        return;
+      case 'rpm:provides':
+        this.inProvides = true;
+        return;
+      case 'rpm:entry':
+        if (this.inProvides && attributes.name) this.provides.push(attributes.name);
+    }
+  }
+
+  private close(name: string, content: string): void {
+    if (name === 'rpm:provides') this.inProvides = false;
+    else if (name === 'package') this.endPackage();
+    else if (PRIMARY_FIELDS.has(name)) this.fields[name] = content;
+  }
+
+  private endPackage(): void {
+    const { name = '', version = '', arch = '', packager = '' } = this.fields;
+    const source = sourceVersionOf(this.fields['rpm:sourcerpm'] ?? '');
+    this.builder.add(
+      {
+        name,
+        version,
+        architecture: arch,
+        source: source?.name ?? name,
+        sourceVersion: source?.version ?? version,
+        section: this.fields['rpm:group'] ?? '',
+        maintainer: packager || this.fields['rpm:vendor'],
+        provides: this.provides.filter((provided) => provided !== name).join(', '),
+      },
+      this.builder.size + 1,
+    );
+  }
+}
+
+/** Elements of a package whose text is read. */
+const PRIMARY_FIELDS = new Set(['name', 'arch', 'packager', 'rpm:vendor', 'rpm:group', 'rpm:sourcerpm']);
+
+interface XmlEvents {
+  readonly open: (name: string, attributes: Readonly<Record<string, string>>) => void;
+  /** An element ends; `content` is its text, without that of elements within. */
+  readonly close: (name: string, content: string) => void;
+}
+
+/** Feeds an XML parser, and keeps the first damage instead of throwing. */
+class XmlReader {
+  private readonly parser = new SaxesParser();
+  private damage: string | null = null;
+  private text = '';
+
+  constructor(
+    readonly where: string,
+    events: XmlEvents,
+  ) {
+    this.parser.on('error', (error) => {
+      this.damage ??= error.message;
+    });
+    this.parser.on('opentag', ({ name, attributes }) => {
+      this.text = '';
+      if (!this.damage) events.open(name, attributes as Record<string, string>);
+    });
+    this.parser.on('text', (text) => (this.text += text));
+    this.parser.on('closetag', ({ name }) => {
+      if (!this.damage) events.close(name, this.text.trim());
+      this.text = '';
+    });
+  }
+
+  write(text: string): void {
+    if (!this.damage) this.parser.write(text);
+  }
+
+  finish(): Issue | null {
+    if (!this.damage) this.parser.close();
+    return this.damage ? createIssue('damage', 'xml.damaged', this.where, { reason: this.damage }) : null;
+  }
+}

@@ -1,0 +1,51 @@
+/**
+ * The stand-in mirror: serves the sample's repositories over HTTP as a real mirror does (entity tags, dates,
+ * ranges, conditional requests), and misbehaves where the address asks for it.
+ *
+ *     /larkspur.example/archive/dists/brindle/InRelease          as it is
+ *     /~cut/larkspur.example/archive/dists/brindle/InRelease     with a fault (faults.ts)
+ */
+import express, { type Express } from 'express';
+import { readdirSync } from 'node:fs';
+import { FAULTS } from './faults.ts';
+
+/** Creates the mirror over a tree that `build.ts` wrote. */
+export function createMirror(root: string): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.get('/', (_request, response) => {
+    response.type('text').send(describe(root));
+  });
+  for (const { name, misbehave } of FAULTS) {
+    app.use(`/~${name}`, async (request, response, next) => {
+      const path = decodeURIComponent(request.path).replace(/^\/+/, '');
+      if (path.split('/').includes('..')) next();
+      else if (!(await misbehave({ root, path }, request, response))) next();
+    });
+    app.use(`/~${name}`, files(root));
+  }
+  app.use(files(root));
+  app.use((_request, response) => {
+    response.status(404).type('text').send('Not found.\n');
+  });
+  return app;
+}
+
+const files = (root: string) =>
+  express.static(root, { index: false, redirect: false, dotfiles: 'ignore', etag: true, lastModified: true });
+
+function describe(root: string): string {
+  const hosts = readdirSync(root).filter((name) => name.includes('.'));
+  return [
+    'The stand-in mirror of the sample. All of it is invented.',
+    '',
+    'Hosts, as the first part of the address:',
+    ...hosts.map((host) => `  /${host}`),
+    '',
+    'Keys: /keys',
+    '',
+    'Faults, as a part before the host:',
+    ...FAULTS.map(({ name, says }) => `  /~${name.padEnd(10)} ${says}`),
+    '',
+  ].join('\n');
+}
