@@ -13,12 +13,14 @@ import { basesOf, chainOf } from '../core/lineage/chain.ts';
 import { checkLink } from '../core/lineage/checkLink.ts';
 import { lineageGraph } from '../core/lineage/lineageGraph.ts';
 import { builtSample, inputFile, sampleWorld } from '../testing/builtSample.ts';
+import { describeWith, run } from '../testing/tools.ts';
 import { packCapture, type Capture } from './captures/createCapture.ts';
 import { createCaptures, createSample, notesFiles } from './createSample.ts';
 import { mirrorFiles } from './repositories/writeMirror.ts';
 import { readNotes } from './scenario/readNotes.ts';
 import { SAMPLE_DATE } from './seed.ts';
 import { createRepositories } from './world/index.ts';
+import { packagesOn, servedDay } from './world/repository.ts';
 
 const TODAY = firstDayOf(SAMPLE_DATE);
 const out = builtSample();
@@ -183,6 +185,19 @@ describe('the scenario', () => {
     expect(share('release:fenwick-orchard-31')).toBe(1);
     expect(share('release:tidewater-7.1')).toBeGreaterThan(0.85);
     expect(share('distribution:rowanhall')).toBeLessThan(0.4);
+  });
+});
+
+describeWith(['apt-cache'], 'the names', () => {
+  it('are invented: no real package of this machine’s own index is called like one of the sample', () => {
+    const real = new Set(run('apt-cache', ['pkgnames']).split('\n'));
+    expect(real.size, 'run apt-get update first').toBeGreaterThan(10_000);
+    const names = new Set([...world.projects.keys()].filter((name) => !name.startsWith('linux')));
+    for (const repository of repositories.values())
+      for (const { name } of packagesOn(world, repository, servedDay(repository))) names.add(name);
+    for (const { name } of all('distribution')) names.add(name.toLowerCase().replaceAll(' ', '-'));
+    expect(names.size).toBeGreaterThan(6000);
+    expect([...names].filter((name) => real.has(name))).toEqual([]);
   });
 });
 

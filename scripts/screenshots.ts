@@ -18,6 +18,7 @@ const SHOTS: readonly Shot[] = [
   { name: 'dossiers', address: '/dossiers' },
   { name: 'dossier-layers', address: '/dossiers/release:tidewater-7.1?fact=model.supportEnd' },
   { name: 'dossier-packages', address: '/dossiers/release:tidewater-7.1?tab=packages' },
+  { name: 'dossier-assessment', address: '/dossiers/release:tidewater-7.1?tab=assessment' },
   {
     name: 'intake',
     address: '/intake',

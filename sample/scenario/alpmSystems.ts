@@ -25,7 +25,7 @@ export const ALPM_SYSTEMS: readonly SampleSystem[] = [
   {
     ...COPPERLINE,
     key: 'copperline',
-    of: 'Copperline 2026.11',
+    of: 'Copperline',
     identification: { NAME: 'Copperline', PRETTY_NAME: 'Copperline', ID: 'copperline', BUILD_ID: 'rolling' },
     repositories: COPPER,
   },
@@ -78,7 +78,7 @@ export const ALPM_SYSTEMS: readonly SampleSystem[] = [
     repositories: [...COPPER, 'undershaw-under'],
     desktop: 'Trellis',
     roles: {
-      browser: 'Fathom',
+      browser: 'Fathomline',
       editor: 'Slate Editor',
       terminal: 'Wickterm',
       files: 'Larder',

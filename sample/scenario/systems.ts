@@ -80,7 +80,7 @@ export const PLAIN: Look = {
   boot: 'text',
 };
 export const LARKSPUR_ROLES: Roles = {
-  browser: 'Fathom',
+  browser: 'Fathomline',
   mail: 'Pigeonhole',
   office: 'Ledgerman',
   editor: 'Slate Editor',

@@ -75,7 +75,7 @@ const ADDITIONS: readonly (Addition & {
     since: '2025-12-12',
     patched: 0.045,
     ahead: 0.012,
-    always: ['lagoon-desktop', 'fathom', 'driftbox'],
+    always: ['lagoon-desktop', 'fathomline', 'driftbox'],
     revision: (n) => `${n}tide1`,
     patch: numbered('tide'),
     own: {

@@ -34,7 +34,7 @@ type Row = readonly [
 
 const WEB = 'text/html x-scheme-handler/http x-scheme-handler/https';
 const ROWS: readonly Row[] = [
-  ['Fathom', 'fathom', 'web', 'Network;WebBrowser;', WEB, 'www-browser'],
+  ['Fathomline', 'fathomline', 'web', 'Network;WebBrowser;', WEB, 'www-browser'],
   ['Harbor Browser', 'harbor-browser', 'web', 'Network;WebBrowser;', WEB, 'www-browser'],
   ['Skiff', 'skiff', 'web', 'Network;WebBrowser;', WEB, 'www-browser'],
   ['Pigeonhole', 'pigeonhole', 'mail', 'Network;Email;', 'x-scheme-handler/mailto', 'mail-reader'],
