@@ -1,5 +1,6 @@
 /** `inspect`: prints what was recognised and read from a folder, archive or file. */
 import type { Command } from 'commander';
+import { conditionsOf } from '../core/capture/conditions.ts';
 import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import type { ReadFile } from '../core/capture/readFiles.ts';
 import { nameOfSystem, type ReadDrop } from '../core/capture/system.ts';
@@ -49,6 +50,12 @@ function readCounts(content: NonNullable<ReadFile['content']>) {
       return { sources: content.aptSources.sources.length };
     case 'osRelease':
       return { fields: Object.keys(content.osRelease.fields).length };
+    case 'repomd':
+      return { files: content.repomd.files.length };
+    case 'keyFile':
+      return { groups: content.keyFile.groups.size };
+    case 'text':
+      return { lines: content.text.split('\n').length - 1 };
     case 'release':
       return { suite: content.release.suite, codename: content.release.codename };
   }
@@ -63,6 +70,7 @@ function reportOf(drop: ReadDrop) {
       identification: system.identification,
       sources: system.sources,
       packages: system.packages?.size ?? 0,
+      conditions: conditionsOf(system),
       facts: proposeFacts(system),
     })),
     indexes: drop.indexes.map(({ path, name, packages, release }) => ({

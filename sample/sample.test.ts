@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { conditionsOf } from '../core/capture/conditions.ts';
+import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop } from '../core/capture/system.ts';
 import { scoreOf } from '../core/catalogue/assessment.ts';
@@ -225,6 +227,30 @@ describe('the captures', () => {
           .join('\n'),
       );
       expect(identification).toEqual(system.identification);
+    }
+  }, 60_000);
+  it('give exactly the facts that the generator put in, with what the conditions spoil', async () => {
+    for (const { system, facts } of captures) {
+      const { systems } = assembleDrop(
+        await readFiles([inputFile(join(out, 'captures', `${system.key}.tar.gz`), 'c.tar.gz')]),
+      );
+      const said = (
+        list: readonly { key: string; value: unknown; spoiledBy?: string | readonly string[] }[],
+      ) =>
+        list
+          .map(
+            ({ key, value, spoiledBy = [] }) =>
+              `${key} = ${JSON.stringify(value)} ${[spoiledBy].flat().join()}`,
+          )
+          .sort();
+      expect(said(proposeFacts(systems[0])), system.key).toEqual(said(facts));
+      expect(conditionsOf(systems[0]), system.key).toEqual({
+        medium: system.medium,
+        machine: system.machine,
+        memoryMiB: system.memoryMiB,
+        cores: system.cores,
+        indexAgeDays: firstDayOf(system.taken) - firstDayOf(system.refreshed),
+      });
     }
   }, 60_000);
   it('name in their manifest every file with its size and sum', () => {

@@ -11,7 +11,7 @@ import type { Reading } from '../catalogue/reading.ts';
 import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
-import type { Source } from '../catalogue/source.ts';
+import type { Conditions, Source } from '../catalogue/source.ts';
 import type { When } from '../catalogue/when.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
 import type { Account, RankedCandidate } from '../packages/findBase.ts';
@@ -25,8 +25,12 @@ export interface Acceptance {
   readonly distribution: string;
   readonly version: string;
   readonly facts: readonly FactProposal[];
+  /** Under which the system was captured (conditions.ts). */
+  readonly conditions: Conditions;
   /** The base, if the placing is taken. */
   readonly base?: AcceptedBase;
+  /** The day on which it was taken, as the capture says; empty when it does not. */
+  readonly taken: When;
   /** The day on which the capture was read. */
   readonly today: When;
   readonly by: string;
@@ -60,9 +64,9 @@ export interface Accepted {
 /** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
 export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): Accepted {
   const records: AnyRecord[] = [];
-  const taken = (id: RecordId) =>
+  const isTaken = (id: RecordId) =>
     findRecord(catalogue, id) !== undefined || records.some((record) => record.id === id);
-  const fresh = (kind: string, text: string): RecordId => createFreshId(kind, text, taken);
+  const fresh = (kind: string, text: string): RecordId => createFreshId(kind, text, isTaken);
   const releaseNamed = (name: string, version: string): RecordId => {
     const known = distributionNamed(catalogue, name);
     const distribution = known?.id ?? fresh('distribution', name);
@@ -87,18 +91,19 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   };
 
   const { system, today, by } = acceptance;
+  const taken = acceptance.taken || today;
   const release = releaseNamed(acceptance.distribution, acceptance.version);
   const title = `Capture of ${acceptance.distribution} ${acceptance.version}`;
   const source: Source = {
-    id: fresh('source', `capture ${acceptance.distribution} ${acceptance.version} ${today}`),
+    id: fresh('source', `capture ${acceptance.distribution} ${acceptance.version} ${taken}`),
     kind: 'source',
     sourceKind: 'capture',
     title,
     place: system.root,
-    date: today,
+    date: taken,
     read: today,
     by,
-    conditions: {},
+    conditions: acceptance.conditions,
     files: system.files.map(({ path, format, bytes }) => ({ path, format, bytes })),
     note: '',
   };
@@ -110,7 +115,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
       of: release,
       role: 'system',
       name: 'installed packages',
-      date: today,
+      date: taken,
       origin: system.root,
       signature: 'none',
     });
@@ -119,7 +124,9 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   if (acceptance.base) {
     const { at, index } = acceptance.base;
     const base = typeof at === 'string' ? at : releaseNamed(at.distribution, at.version);
-    records.push(...placingRecords(acceptance.base, { release, base, source: source.id, today, fresh }));
+    records.push(
+      ...placingRecords(acceptance.base, { release, base, source: source.id, today: taken, fresh }),
+    );
     if (index) {
       const { name, origin, date, packages } = index;
       const head = { of: base, role: 'repository', name, origin, signature: 'unchecked' } as const;
@@ -129,7 +136,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   }
   records.push(
     ...acceptance.facts.map((fact) =>
-      readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), today),
+      readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), taken),
     ),
   );
   return { records, release, systemSnapshot: snapshot?.id, baseSnapshot: baseSnapshot?.id };
@@ -211,7 +218,7 @@ function readingOf(
     source,
     date,
     place: fact.place,
-    spoiledBy: [],
+    spoiledBy: [...fact.spoiledBy],
     certainty: fact.certainty,
     accepted: false,
     note: '',

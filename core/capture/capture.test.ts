@@ -249,6 +249,8 @@ describe('accepting', () => {
         distribution: 'Tidewater',
         version: '7.1',
         facts,
+        conditions: {},
+        taken: '',
         today: '2026-11-24',
         by: '',
         base: {

@@ -1,129 +1,78 @@
 /**
- * Facts that a system's files show, proposed with the file that shows each. What fills a role is told by open
- * standards (virtual packages of Debian Policy 7.5 and its list of virtual package names), never by product names.
+ * Facts that a system's files show, proposed with the file that shows each, and with what spoils it. The rules are
+ * listed here and stand by area in facts/; each asks for the files it needs and is silent without them.
  */
-import type { Element, FactValue } from '../catalogue/factValue.ts';
-import { packageRow, type PackageColumns, type PackageRow } from '../formats/packageColumns.ts';
-import { compareDebVersions, parseDebVersion } from '../packages/debVersion.ts';
-import type { FileContent } from './readFiles.ts';
+import { findFactKey } from '../catalogue/factSheet.ts';
+import { conditionsOf, spoilsOf } from './conditions.ts';
+import { beneath, disks, language, memory, roles, services, session } from './facts/defaults.ts';
+import { installedKernel, runningKernel, scheduler } from './facts/kernel.ts';
+import { archives, keys, mirrors, priorities } from './facts/repositories.ts';
+import { found, type FactRule, type FoundFact } from './facts/rule.ts';
+import { bootScreen, darkness, toolkitSettings, wallpaper } from './facts/themes.ts';
+import { guide } from './facts/welcome.ts';
 import type { ReadSystem } from './system.ts';
+import { pathOf } from './systemFiles.ts';
 
 /** A fact read off a system, not yet part of a catalogue. */
-export interface FactProposal {
-  readonly key: string;
-  readonly value: FactValue;
-  /** The file it was read from, and where in it. */
-  readonly place: string;
-  readonly certainty: 'sure' | 'likely';
+export interface FactProposal extends FoundFact {
+  /** Reasons why the conditions make it unfit as evidence. */
+  readonly spoiledBy: readonly string[];
 }
 
-/** Virtual packages that name a role, by the key of the fact sheet that the role fills. */
-const ROLES: Readonly<Record<string, readonly string[]>> = {
-  'defaults.application.browser': ['x-www-browser', 'www-browser'],
-  'defaults.application.mail': ['mail-reader'],
-  'defaults.application.editor': ['editor'],
-  'defaults.application.terminal': ['x-terminal-emulator'],
+/** The commands that work on each format's packages. */
+const COMMANDS = { deb: 'apt', alpm: 'pacman', rpm: 'dnf' } as const;
+
+const identification: FactRule = (system) => {
+  const { ID_LIKE, SUPPORT_END = '' } = system.identification;
+  const path = pathOf(system, 'osRelease');
+  if (!path) return [];
+  const end = /^\d{4}-\d\d-\d\d$/.test(SUPPORT_END) ? SUPPORT_END : null;
+  return [
+    ...found('identity.baseVisible', ID_LIKE !== undefined, `${path}, ID_LIKE`),
+    ...found('model.supportEnd', end, `${path}, SUPPORT_END`),
+  ];
 };
 
-type Extractor = (system: ReadSystem) => readonly FactProposal[];
+const packages: FactRule = (system) => {
+  if (!system.packages) return [];
+  const { family, size, removed } = system.packages;
+  const path = pathOf(system, 'packages');
+  return [
+    ...found('identity.packageFormat', family, path),
+    ...found('tools.command', COMMANDS[family], path, 'likely'),
+    ...found('defaults.packages', size - removed.reduce((sum, flag) => sum + flag, 0), path),
+  ];
+};
 
 /** What a system's files can show, one line per rule. */
-const EXTRACTORS: readonly Extractor[] = [
-  fromField('SUPPORT_END', 'model.supportEnd', (value) => (/^\d{4}-\d\d-\d\d$/.test(value) ? value : null)),
-  fromField('ID_LIKE', 'identity.baseVisible', () => true),
-  (system) => fromPackages(system, 'identity.packageFormat', ({ family }) => family),
+const RULES: readonly FactRule[] = [
+  identification,
+  packages,
   archives,
-  kernel,
+  mirrors,
+  priorities,
+  keys,
+  runningKernel,
+  installedKernel,
+  scheduler,
+  toolkitSettings,
+  darkness,
+  wallpaper,
+  bootScreen,
+  guide,
+  session,
   roles,
-  (system) =>
-    fromPackages(
-      system,
-      'defaults.packages',
-      (list) => list.size - list.removed.reduce((sum, flag) => sum + flag, 0),
-    ),
+  beneath,
+  disks,
+  language,
+  services,
+  memory,
 ];
 
-/** Every fact that the system's files show. */
+/** Every fact that the system's files show, in the order of the fact sheet's areas. */
 export function proposeFacts(system: ReadSystem): FactProposal[] {
-  return EXTRACTORS.flatMap((extract) => extract(system));
-}
-
-function pathOf(system: ReadSystem, type: FileContent['type']): string {
-  return system.files.find(({ content }) => content?.type === type)?.path ?? '';
-}
-
-function fromField(field: string, key: string, read: (value: string) => FactValue | null): Extractor {
-  return (system) => {
-    const raw = system.identification[field];
-    const value = raw ? read(raw) : null;
-    if (value === null) return [];
-    return [{ key, value, place: `${pathOf(system, 'osRelease')}, ${field}`, certainty: 'sure' }];
-  };
-}
-
-function fromPackages(
-  system: ReadSystem,
-  key: string,
-  read: (list: PackageColumns) => FactValue,
-): FactProposal[] {
-  if (!system.packages) return [];
-  return [{ key, value: read(system.packages), place: pathOf(system, 'packages'), certainty: 'sure' }];
-}
-
-function archives(system: ReadSystem): FactProposal[] {
-  const elements: Element[] = system.sources
-    .filter(({ type }) => type === 'deb')
-    .map(({ uri, suite, components, enabled }) => ({
-      name: `${uri.replace(/^[a-z+]+:\/\//i, '').replace(/\/$/, '')} ${suite}`,
-      settings: { components: components.join(' '), state: enabled ? 'on' : 'off' },
-    }));
-  if (elements.length === 0) return [];
-  return [
-    { key: 'repositories.archives', value: elements, place: pathOf(system, 'aptSources'), certainty: 'sure' },
-  ];
-}
-
-function installedRows(list: PackageColumns): PackageRow[] {
-  return Array.from({ length: list.size }, (_, index) => packageRow(list, index)).filter(
-    ({ removed }) => !removed,
-  );
-}
-
-/** The newest installed kernel image; its package name carries the kernel's release (`uname -r`). */
-function kernel(system: ReadSystem): FactProposal[] {
-  if (!system.packages) return [];
-  const images = installedRows(system.packages)
-    .filter(({ name }) => /^linux-image-\d/.test(name))
-    .sort((a, b) => compareDebVersions(b.version, a.version));
-  if (!images[0]) return [];
-  const value = parseDebVersion(images[0].version).upstream;
-  return [
-    {
-      key: 'kernel.version',
-      value,
-      place: `${pathOf(system, 'packages')}, ${images[0].name}`,
-      certainty: 'likely',
-    },
-  ];
-}
-
-/** A role with one provider has a default; with several, the package list alone cannot tell which. */
-function roles(system: ReadSystem): FactProposal[] {
-  if (!system.packages) return [];
-  const rows = installedRows(system.packages);
-  return Object.entries(ROLES).flatMap(([key, virtual]): FactProposal[] => {
-    const providers = rows.filter(({ provides }) =>
-      provides.split(',').some((entry) => virtual.includes(entry.trim().split(/\s/)[0])),
-    );
-    const names = [...new Set(providers.map(({ name }) => name))];
-    if (names.length !== 1) return [];
-    return [
-      {
-        key,
-        value: names[0],
-        place: `${pathOf(system, 'packages')}, provides ${virtual[0]}`,
-        certainty: 'likely',
-      },
-    ];
-  });
+  const conditions = conditionsOf(system);
+  return RULES.flatMap((rule) => rule(system))
+    .filter(({ key }) => findFactKey(key))
+    .map((fact) => ({ ...fact, spoiledBy: spoilsOf(fact.key, conditions) }));
 }

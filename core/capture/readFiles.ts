@@ -10,7 +10,8 @@ import { parseDebRelease, type DebRelease } from '../formats/debRelease.ts';
 import { decompress, isCompression } from '../formats/decompress.ts';
 import { parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
 import type { PackageList } from '../formats/packageList.ts';
-import { HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
+import { isKeyFile, parseKeyFile, type KeyFile } from '../formats/keyFile.ts';
+import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
 import { parseRepomd, RpmPrimaryReader, type Repomd } from '../formats/rpmMetadata.ts';
 import { parseRpmPackageTable } from '../formats/rpmPackageTable.ts';
 import { readTar } from '../formats/tar.ts';
@@ -29,7 +30,10 @@ export type FileContent =
   | { readonly type: 'aptSources'; readonly aptSources: AptSources }
   | { readonly type: 'packages'; readonly list: PackageList }
   | { readonly type: 'release'; readonly release: DebRelease }
-  | { readonly type: 'repomd'; readonly repomd: Repomd };
+  | { readonly type: 'repomd'; readonly repomd: Repomd }
+  | { readonly type: 'keyFile'; readonly keyFile: KeyFile }
+  /** A small text whose reader is asked by who needs it; the file's format says what it is. */
+  | { readonly type: 'text'; readonly text: string };
 
 /** A file that was looked at. `containers` are the archives and compressions it was taken out of. */
 export interface ReadFile {
@@ -122,7 +126,8 @@ async function readOne(file: Opened, run: Run): Promise<void> {
   const { options, results } = run;
   const { head, whole, pieces } = await peekPieces(file.pieces, HEAD_BYTES);
   const beginning = head.subarray(0, HEAD_BYTES);
-  const format = recogniseFormat(beginning, whole && beginning.length === head.length);
+  const told = recogniseFormat(beginning, whole && beginning.length === head.length);
+  const format = (told === 'unknown' && formatByPlace(file.path)) || told;
   const { path, from, containers, size } = file;
   const report = (issues: readonly Issue[], content?: FileContent) =>
     results.push({ path, from, containers, bytes: size, format, content, issues });
@@ -265,6 +270,13 @@ async function readSmall(format: FormatId, path: string, pieces: Pieces, report:
     case 'deb-release': {
       const release = parseDebRelease(text, path);
       return report([...tooLong, ...release.issues], { type: 'release', release });
+    }
+    default: {
+      if (!isKeyFile(text)) return report(tooLong, { type: 'text', text });
+      const keyFile = parseKeyFile(text, path);
+      // Lines without "=" are usual in pacman.conf: switches of its options.
+      const issues = format === 'pacman-conf' ? [] : keyFile.issues;
+      return report([...tooLong, ...issues], { type: 'keyFile', keyFile });
     }
   }
 }

@@ -71,7 +71,7 @@ function belongsToSystem({ content }: ReadFile): boolean {
 /** What stands before the first directory of a root file system. */
 function rootOf(file: ReadFile): string {
   const path = file.containers.includes('tar') ? `${file.from}!/${file.path}` : file.path;
-  const match = /^(.*?)(?:^|\/)(?:etc|usr|var|proc|boot|sys|aspen-capture)\//.exec(path);
+  const match = /^(.*?)(?:^|\/)(?:etc|usr|var|proc|boot|sys|sbin|aspen-capture)\//.exec(path);
   if (match) return match[1];
   return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';
 }

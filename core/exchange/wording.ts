@@ -41,6 +41,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'packages.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
   'xml.damaged': ({ reason }, where) =>
     `${where} is not whole (${reason}). What stands before the damage was read; fetch the file again.`,
+  'keyFile.line': ({ line }) => `Line ${line} is neither a group nor an assignment; it was skipped.`,
   'osRelease.line': ({ line }) => `Line ${line} is no assignment; it was skipped.`,
   'aptSources.line': ({ line }) => `Line ${line} is no source; it was skipped.`,
   'aptSources.stanza': ({ line }) =>

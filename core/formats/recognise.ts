@@ -1,13 +1,36 @@
 /**
- * Tells what a file is from its first bytes, never from its name. One line of the table per format.
+ * Tells what a file is from its first bytes, not from its name; only texts of a word or two are told by the place
+ * where a system keeps them. One line of a table per format.
  */
 import { isAlpmDesc } from './alpmDesc.ts';
+import { isKeyFile, keyFileKind, parseKeyFile, type KeyFileKind } from './keyFile.ts';
 import { isOsRelease } from './osRelease.ts';
+import { isMirrorList } from './packageRepositories.ts';
 import { isRepomd, isRpmPrimary } from './rpmMetadata.ts';
 import { isRpmPackageTable } from './rpmPackageTable.ts';
+import { isMountTable, isPreset } from './systemText.ts';
+
+/** Small texts of a system that are read whole. */
+export type TextFormatId =
+  | 'apt-extended-states'
+  | 'apt-preferences'
+  | 'alpm-mirror-list'
+  | 'capture-manifest'
+  | 'cpuinfo'
+  | 'display-manager'
+  | 'kernel-cmdline'
+  | 'kernel-config'
+  | 'kernel-release'
+  | 'meminfo'
+  | 'mount-table'
+  | 'shell-assignments'
+  | 'systemd-preset';
 
 /** The formats that the program reads. */
 export type FormatId =
+  | TextFormatId
+  | Exclude<KeyFileKind, 'other'>
+  | 'key-file'
   | 'gzip'
   | 'xz'
   | 'zstd'
@@ -44,6 +67,30 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   'rpm-repomd': 'rpm repository index (repomd)',
   'rpm-primary': 'rpm package metadata (primary)',
   'rpm-packages': 'list of rpm packages',
+  'apt-extended-states': 'apt marks (extended_states)',
+  'apt-preferences': 'apt preferences',
+  'alpm-mirror-list': 'mirror list',
+  'capture-manifest': 'manifest of a capture',
+  cpuinfo: 'processors',
+  'display-manager': 'choice of the login screen',
+  'kernel-cmdline': 'kernel command line',
+  'kernel-config': 'kernel build configuration',
+  'kernel-release': 'kernel string',
+  meminfo: 'memory',
+  'mount-table': 'mount table',
+  'shell-assignments': 'settings as assignments',
+  'systemd-preset': 'service presets',
+  'desktop-entry': 'desktop entry',
+  'icon-theme': 'icon theme',
+  'gtk-settings': 'toolkit settings',
+  mimeapps: 'default applications',
+  'yum-repo': 'rpm repositories (.repo)',
+  'pacman-conf': 'pacman configuration',
+  'gschema-override': 'overrides of settings',
+  'dconf-dump': 'dump of settings',
+  plymouth: 'boot screen',
+  'zram-generator': 'compressed memory',
+  'key-file': 'key file',
   empty: 'empty file',
   binary: 'binary file',
   unknown: 'not recognised',
@@ -63,6 +110,7 @@ const MAGIC: readonly { id: FormatId; offset: number; bytes: readonly number[] }
 
 /** Is told by its text; the first that says yes wins, so the stricter stand first. */
 const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
+  { id: 'capture-manifest', test: (text) => text.startsWith('aspen-capture\t') },
   { id: 'alpm-desc', test: isAlpmDesc },
   { id: 'rpm-repomd', test: isRepomd },
   { id: 'rpm-primary', test: isRpmPrimary },
@@ -71,12 +119,39 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
   { id: 'dpkg-status', test: (text) => isPackageList(text) && /^Status: *\S+ +\S+ +\S+/m.test(text) },
   { id: 'deb-packages', test: isPackageList },
   {
+    id: 'apt-extended-states',
+    test: (text) => /^Package: *\S/m.test(text) && /^Auto-Installed: /m.test(text),
+  },
+  { id: 'apt-preferences', test: (text) => /^Package: *\S/m.test(text) && /^Pin-Priority: /m.test(text) },
+  {
     id: 'apt-sources-deb822',
     test: (text) => /^Types: *(deb|deb-src)\b/m.test(text) && /^(URIs|Suites):/m.test(text),
   },
   { id: 'apt-sources-list', test: isSourcesList },
   { id: 'os-release', test: isOsRelease },
+  { id: 'meminfo', test: (text) => /^MemTotal:\s+\d+ kB$/m.test(text) },
+  { id: 'cpuinfo', test: (text) => /^processor\s*: \d+$/m.test(text) },
+  { id: 'kernel-config', test: (text) => /^CONFIG_[A-Z0-9_]+=/m.test(text) },
+  { id: 'alpm-mirror-list', test: isMirrorList },
+  { id: 'systemd-preset', test: isPreset },
+  { id: 'mount-table', test: isMountTable },
 ];
+
+/** Texts too short to tell anything by themselves, by the place where a system keeps them. */
+const PLACES: readonly { id: FormatId; place: RegExp }[] = [
+  { id: 'kernel-release', place: /(^|\/)proc\/sys\/kernel\/osrelease$/ },
+  { id: 'kernel-cmdline', place: /(^|\/)proc\/cmdline$/ },
+  { id: 'display-manager', place: /(^|\/)etc\/X11\/default-display-manager$/ },
+  {
+    id: 'shell-assignments',
+    place: /(^|\/)etc\/(locale\.conf|vconsole\.conf|environment|default\/(locale|keyboard))$/,
+  },
+];
+
+/** The format that a text of no telling content has by its place, or null. */
+export function formatByPlace(path: string): FormatId | null {
+  return PLACES.find(({ place }) => place.test(path))?.id ?? null;
+}
 
 /**
  * The format of a file, from its first `HEAD_BYTES` bytes. `whole` says that there is nothing after them.
@@ -94,7 +169,12 @@ export function recogniseFormat(head: Uint8Array, whole: boolean): FormatId {
   );
   if (odd.length * 20 > Math.min(text.length, 4096)) return 'binary';
   if (!text.trim()) return 'empty';
-  return TEXTS.find(({ test }) => test(text))?.id ?? 'unknown';
+  return TEXTS.find(({ test }) => test(text))?.id ?? (isKeyFile(text) ? keyFileFormat(text) : 'unknown');
+}
+
+function keyFileFormat(text: string): FormatId {
+  const kind = keyFileKind(parseKeyFile(text, ''));
+  return kind === 'other' ? 'key-file' : kind;
 }
 
 function isPackageList(text: string): boolean {

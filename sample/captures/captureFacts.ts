@@ -8,6 +8,7 @@ import { APPLICATIONS, DESKTOPS, KERNELS } from '../world/named.ts';
 import type { Repository } from '../world/repository.ts';
 import { kernelRelease } from '../world/universe.ts';
 import { kernelOf, type InstalledPackage } from './installedPackages.ts';
+import { keyRing } from './systemFiles.ts';
 
 export interface CaptureFact {
   readonly key: string;
@@ -70,8 +71,10 @@ export function captureFacts(
   const configuration = { deb: 'etc/apt/sources.list', alpm: 'etc/pacman.conf', rpm: 'etc/yum.repos.d' }[
     family
   ];
-  add('repositories.archives', repositories.map(archiveElement), configuration);
+  add('repositories.archives', inOrderOfFiles(repositories).map(archiveElement), configuration);
   add('repositories.pinning', family === 'alpm' ? 'moving' : 'pinned', configuration);
+  if (family === 'alpm') add('repositories.mirrors', 2, 'etc/pacman.d/mirrorlist');
+  if (family === 'deb') add('repositories.keys', keyRings(repositories), configuration);
   add('tools.command', COMMANDS[family], database);
   addKernel(system, installed, family, add);
   addLook(system, add);
@@ -82,6 +85,17 @@ export function captureFacts(
 }
 
 type Add = (key: string, value: FactValue | undefined, place: string) => void;
+
+/** Files are read by their names, apt's main list first; pacman has one file only. */
+function inOrderOfFiles(repositories: readonly Repository[]): Repository[] {
+  const fileOf = ({ family, role, owner, suite }: Repository) =>
+    ({ deb: role === 'own' ? owner : '', alpm: '', rpm: `${suite}.repo` })[family];
+  return [...repositories].sort((a, b) => (fileOf(a) === fileOf(b) ? 0 : fileOf(a) < fileOf(b) ? -1 : 1));
+}
+
+function keyRings(repositories: readonly Repository[]): Element[] {
+  return [...new Set(inOrderOfFiles(repositories).map(keyRing))].map((name) => ({ name }));
+}
 
 function archiveElement({ place, suite, components, family }: Repository): Element {
   const name = `${place} ${suite}`;
@@ -97,11 +111,12 @@ function addKernel(
   add: Add,
 ): void {
   const { entry } = kernelOf(system, installed);
-  const { label, scheduler } = KERNELS.find(({ name }) => name === system.kernel)!;
+  const { flavour, scheduler } = KERNELS.find(({ name }) => name === system.kernel)!;
   const release = kernelRelease(family, system.kernel, entry.version);
   add('kernel.version', entry.state.upstream, 'proc/sys/kernel/osrelease');
   add('kernel.release', release, 'proc/sys/kernel/osrelease');
-  add('kernel.flavour', label, 'proc/sys/kernel/osrelease');
+  // An rpm kernel's string ends with the processor; its flavour is in the package's name only.
+  if (family !== 'rpm') add('kernel.flavour', flavour, 'proc/sys/kernel/osrelease');
   add('kernel.scheduler', scheduler, `boot/config-${release}`);
 }
 

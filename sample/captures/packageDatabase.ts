@@ -1,7 +1,8 @@
 /** A system's package database as files of a capture, in the format of its package tool. */
+import { formatAlpmDesc } from '../../core/formats/alpmDesc.ts';
 import { formatDeb822 } from '../../core/formats/deb822.ts';
 import { dayOf } from '../day.ts';
-import { alpmFields, debFields, fileSizeOf, formatDesc, rpmIdentity } from '../repositories/packageFields.ts';
+import { alpmFields, debFields, fileSizeOf, rpmIdentity } from '../repositories/packageFields.ts';
 import type { SampleSystem } from '../scenario/systems.ts';
 import type { World } from '../world/repository.ts';
 import type { InstalledPackage } from './installedPackages.ts';
@@ -38,22 +39,24 @@ export const DATABASES: Readonly<Record<'deb' | 'alpm' | 'rpm', DatabaseWriter>>
           repository,
           entry,
         );
-        const text = formatDesc({
-          NAME,
-          VERSION,
-          BASE,
-          DESC,
-          URL,
-          ARCH,
-          BUILDDATE,
-          INSTALLDATE: [String(dayOf(system.refreshed) * 86_400)],
-          PACKAGER,
-          SIZE: [String(entry.project.size * 1024)],
-          REASON: chosen ? [] : ['1'],
-          VALIDATION: ['pgp'],
-          DEPENDS,
-          PROVIDES,
-        });
+        const text = formatAlpmDesc(
+          Object.entries({
+            NAME,
+            VERSION,
+            BASE,
+            DESC,
+            URL,
+            ARCH,
+            BUILDDATE,
+            INSTALLDATE: [String(dayOf(system.refreshed) * 86_400)],
+            PACKAGER,
+            SIZE: [String(entry.project.size * 1024)],
+            REASON: chosen ? [] : ['1'],
+            VALIDATION: ['pgp'],
+            DEPENDS,
+            PROVIDES,
+          }),
+        );
         return [`var/lib/pacman/local/${entry.name}-${entry.version}/desc`, text];
       }),
     ),

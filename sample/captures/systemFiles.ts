@@ -1,4 +1,5 @@
 /** The configuration of an invented system, as the files of its open formats. */
+import { formatKeyFile, type KeyGroup } from '../../core/formats/keyFile.ts';
 import { formatAptSourcesList } from '../../core/formats/aptSources.ts';
 import { formatOsRelease } from '../../core/formats/osRelease.ts';
 import type { SampleSystem } from '../scenario/systems.ts';
@@ -6,18 +7,12 @@ import { APPLICATIONS, DESKTOPS, KERNELS } from '../world/named.ts';
 import type { Repository } from '../world/repository.ts';
 import type { Files } from './packageDatabase.ts';
 
-const keyRing = (repository: Repository) => `${repository.owner.toLowerCase().replaceAll(' ', '-')}-archive`;
+/** The name of the key ring by which a repository's signatures are checked. */
+export const keyRing = (repository: Repository) =>
+  `${repository.owner.toLowerCase().replaceAll(' ', '-')}-archive`;
 const token = (title: string) => title.toLowerCase().replaceAll(' ', '-');
 
-/** A desktop entry, autostart entry or any other keyfile (Desktop Entry Specification 1.5, section 3). */
-export function formatKeyFile(groups: Readonly<Record<string, Readonly<Record<string, string>>>>): string {
-  return Object.entries(groups)
-    .map(([group, entries]) => {
-      const lines = Object.entries(entries).map(([key, value]) => `${key}=${value}\n`);
-      return `[${group}]\n${lines.join('')}`;
-    })
-    .join('\n');
-}
+const keyFile = (groups: Readonly<Record<string, KeyGroup>>) => formatKeyFile(Object.entries(groups));
 
 /** Everything but the package database and the kernel. */
 export function systemFiles(system: SampleSystem, repositories: readonly Repository[]): Files {
@@ -83,7 +78,7 @@ function yumFiles(repositories: readonly Repository[]): Files {
   const files: Files = {};
   for (const repository of repositories) {
     const { suite, owner, of, place, role } = repository;
-    files[`etc/yum.repos.d/${suite}.repo`] = formatKeyFile({
+    files[`etc/yum.repos.d/${suite}.repo`] = keyFile({
       [suite]: {
         name: `${of}${role === 'updates' ? ' updates' : ''}`,
         baseurl: `https://${place}/`,
@@ -102,7 +97,7 @@ function desktopFiles({ desktop, loginManager }: SampleSystem): Files {
   const { command, server } = DESKTOPS[desktop];
   const folder = server === 'wayland' ? 'wayland-sessions' : 'xsessions';
   return {
-    [`usr/share/${folder}/${token(desktop)}.desktop`]: formatKeyFile({
+    [`usr/share/${folder}/${token(desktop)}.desktop`]: keyFile({
       'Desktop Entry': { Type: 'Application', Name: desktop, Exec: command, DesktopNames: desktop },
     }),
     ...(loginManager && { 'etc/X11/default-display-manager': `/usr/sbin/${loginManager}\n` }),
@@ -116,7 +111,7 @@ function applicationFiles({ roles }: SampleSystem): Files {
   for (const title of Object.values(roles)) {
     if (!title) continue;
     const { name, categories, mimeTypes } = APPLICATIONS.get(title)!;
-    files[`usr/share/applications/${name}.desktop`] = formatKeyFile({
+    files[`usr/share/applications/${name}.desktop`] = keyFile({
       'Desktop Entry': {
         Type: 'Application',
         Name: title,
@@ -129,7 +124,7 @@ function applicationFiles({ roles }: SampleSystem): Files {
     for (const type of mimeTypes) defaults[type] ??= `${name}.desktop`;
   }
   if (Object.keys(defaults).length > 0)
-    files['etc/xdg/mimeapps.list'] = formatKeyFile({ 'Default Applications': defaults });
+    files['etc/xdg/mimeapps.list'] = keyFile({ 'Default Applications': defaults });
   return files;
 }
 
@@ -157,12 +152,12 @@ function guideFiles({ guide }: SampleSystem): Files {
   ]);
   const condition = CONDITIONS[guide.opens]?.(guide.package);
   return {
-    [`usr/share/applications/${guide.package}.desktop`]: formatKeyFile({
+    [`usr/share/applications/${guide.package}.desktop`]: keyFile({
       'Desktop Entry': entry,
       ...Object.fromEntries(groups),
     }),
     ...(guide.opens !== 'never' && {
-      [`etc/xdg/autostart/${guide.package}.desktop`]: formatKeyFile({
+      [`etc/xdg/autostart/${guide.package}.desktop`]: keyFile({
         'Desktop Entry': {
           Type: 'Application',
           Name: guide.title,
@@ -185,11 +180,11 @@ function lookFiles({ look }: SampleSystem): Files {
     'gtk-application-prefer-dark-theme': look.dark ? '1' : '0',
   };
   return {
-    'etc/gtk-3.0/settings.ini': formatKeyFile({ Settings: settings }),
-    [`usr/share/icons/${look.icons}/index.theme`]: formatKeyFile({
+    'etc/gtk-3.0/settings.ini': keyFile({ Settings: settings }),
+    [`usr/share/icons/${look.icons}/index.theme`]: keyFile({
       'Icon Theme': { Name: look.icons, Comment: 'icons', Inherits: 'hicolor', Directories: '48x48/apps' },
     }),
-    'usr/share/glib-2.0/schemas/50_defaults.gschema.override': formatKeyFile({
+    'usr/share/glib-2.0/schemas/50_defaults.gschema.override': keyFile({
       'org.gnome.desktop.interface': {
         'monospace-font-name': `'${look.monospace}'`,
         'color-scheme': look.dark ? `'prefer-dark'` : `'default'`,
@@ -200,7 +195,7 @@ function lookFiles({ look }: SampleSystem): Files {
         },
       }),
     }),
-    'etc/plymouth/plymouthd.conf': formatKeyFile({ Daemon: { Theme: look.boot } }),
+    'etc/plymouth/plymouthd.conf': keyFile({ Daemon: { Theme: look.boot } }),
   };
 }
 
@@ -218,10 +213,10 @@ function baseFiles(system: SampleSystem): Files {
     'etc/fstab': root + (SWAP_LINES[swap] ?? ''),
     'usr/lib/systemd/system-preset/90-default.preset': `${services.map((name) => `enable ${name}.service\n`).join('')}disable *\n`,
     ...(swap === 'compressed memory' && {
-      'etc/systemd/zram-generator.conf': formatKeyFile({ zram0: { 'zram-size': 'ram / 2' } }),
+      'etc/systemd/zram-generator.conf': keyFile({ zram0: { 'zram-size': 'ram / 2' } }),
     }),
     ...(inputMethods.length && {
-      'etc/environment': `GTK_IM_MODULE=${inputMethods[0]}\nXMODIFIERS=@im=${inputMethods[0]}\nINPUT_METHODS=${inputMethods.join(':')}\n`,
+      'etc/environment': `GTK_IM_MODULE=${inputMethods[0]}\nQT_IM_MODULE=${inputMethods.at(-1)}\n`,
     }),
   };
 }

@@ -1,8 +1,9 @@
 /** Writes an alpm repository's database as `repo-add` does: a tar archive with a `desc` file per package. */
 import { packTar } from 'modern-tar';
+import { formatAlpmDesc } from '../../core/formats/alpmDesc.ts';
 import { packagesOn, servedDay, type Repository } from '../world/repository.ts';
 import { gzip, zstd } from './compress.ts';
-import { alpmFields, checksumOf, fileSizeOf, formatDesc } from './packageFields.ts';
+import { alpmFields, checksumOf, fileSizeOf } from './packageFields.ts';
 import { encode, placeOn, timeOf, type TreeContext, type TreeFile } from './tree.ts';
 
 /** Projects whose databases are compressed by zstd; the others use gzip. */
@@ -17,17 +18,19 @@ export async function* writeAlpmTree(
   const entries = packagesOn(world, repository, day).flatMap((entry) => {
     const { NAME, VERSION, BASE, DESC, ...rest } = alpmFields(world, repository, entry);
     const file = `${entry.name}-${entry.version}-${rest.ARCH[0]}.pkg.tar.zst`;
-    const text = formatDesc({
-      FILENAME: [file],
-      NAME,
-      BASE,
-      VERSION,
-      DESC,
-      CSIZE: [String(fileSizeOf(entry))],
-      ISIZE: [String(entry.project.size * 1024)],
-      SHA256SUM: [checksumOf(entry, rest.ARCH[0])],
-      ...rest,
-    });
+    const text = formatAlpmDesc(
+      Object.entries({
+        FILENAME: [file],
+        NAME,
+        BASE,
+        VERSION,
+        DESC,
+        CSIZE: [String(fileSizeOf(entry))],
+        ISIZE: [String(entry.project.size * 1024)],
+        SHA256SUM: [checksumOf(entry, rest.ARCH[0])],
+        ...rest,
+      }),
+    );
     const path = `${entry.name}-${entry.version}`;
     const mtime = new Date(entry.state.day * 86_400_000);
     return [

@@ -108,14 +108,6 @@ export function alpmFields(
   };
 }
 
-/** A `desc` file's text: fields without lines are left out. */
-export function formatDesc(fields: Readonly<Record<string, readonly string[]>>): string {
-  return Object.entries(fields)
-    .filter(([, lines]) => lines.length > 0)
-    .map(([name, lines]) => `%${name}%\n${lines.join('\n')}\n\n`)
-    .join('');
-}
-
 /** Name, version and release of an rpm package, with its architecture and source package. */
 export function rpmIdentity(entry: RepositoryPackage, repository: Repository) {
   const hyphen = entry.version.lastIndexOf('-');

@@ -1,7 +1,9 @@
 /** Reads drops and places systems off the main thread. Stopped by ending the worker: it keeps nothing. */
 import { readFiles, type FileContent, type InputFile, type ReadFile } from '../../core/capture/readFiles.ts';
+import { conditionsOf } from '../../core/capture/conditions.ts';
 import { placeSystem } from '../../core/capture/placeSystem.ts';
 import { proposeFacts } from '../../core/capture/proposeFacts.ts';
+import { manifestOf } from '../../core/capture/systemFiles.ts';
 import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/system.ts';
 import { formatNumberOf } from '../../core/exchange/valueText.ts';
 import { piecesOfStream } from '../../core/formats/byteStream.ts';
@@ -61,6 +63,8 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       packed: system.packages ? packColumns(system.packages) : null,
       packageCount: system.packages?.size ?? 0,
       facts: proposeFacts(system),
+      conditions: conditionsOf(system),
+      taken: manifestOf(system).taken.slice(0, 10),
     })),
     indexes: indexes.map(({ path, name, packages, release }) => ({
       path,
@@ -89,6 +93,10 @@ function wordContent(content: FileContent): string {
         content.osRelease.fields.NAME ??
         formatNumberOf(Object.keys(content.osRelease.fields).length, 'field')
       );
+    case 'keyFile':
+      return formatNumberOf(content.keyFile.groups.size, 'group');
+    case 'text':
+      return formatNumberOf(content.text.split('\n').filter((line) => line.trim()).length, 'line');
     case 'repomd':
       return formatNumberOf(content.repomd.files.length, 'file');
     case 'release':

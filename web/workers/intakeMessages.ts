@@ -3,6 +3,7 @@ import type { FactProposal } from '../../core/capture/proposeFacts.ts';
 import type { ReadFile, ReadProgress } from '../../core/capture/readFiles.ts';
 import type { Placement } from '../../core/capture/placeSystem.ts';
 import type { ReadSystem } from '../../core/capture/system.ts';
+import type { Conditions } from '../../core/catalogue/source.ts';
 import type { DebRelease } from '../../core/formats/debRelease.ts';
 import type { Issue } from '../../core/issue.ts';
 
@@ -27,6 +28,9 @@ export interface SystemSummary extends Omit<ReadSystem, 'packages' | 'files'> {
   readonly packed: Uint8Array | null;
   readonly packageCount: number;
   readonly facts: readonly FactProposal[];
+  readonly conditions: Conditions;
+  /** The day on which it was taken, as its manifest says; empty without one. */
+  readonly taken: string;
 }
 
 export interface IndexSummary {

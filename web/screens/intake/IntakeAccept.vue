@@ -114,6 +114,8 @@ async function accept(): Promise<void> {
     distribution: name.value.trim(),
     version: version.value.trim(),
     facts: props.facts,
+    conditions: props.system.conditions,
+    taken: props.system.taken,
     base: acceptedBase(),
     today: today(),
     by: '',

@@ -1,0 +1,43 @@
+/**
+ * The manifest of a capture: what the collector took, and signs that it saw without taking them
+ * (docs/capture-file.md). The sums are for whoever wants to check an archive by hand.
+ */
+import { createIssue, failure, success, type Result } from '../issue.ts';
+
+export interface CaptureManifest {
+  /** When it was taken, ISO 8601 (UTC); empty when not stated. */
+  readonly taken: string;
+  readonly files: readonly {
+    readonly path: string;
+    readonly bytes: number;
+    readonly sha256: string;
+    readonly time: string;
+  }[];
+  /** Targets of symbolic links by path. */
+  readonly links: ReadonlyMap<string, string>;
+  /** Times of things that are there, by path. */
+  readonly seen: ReadonlyMap<string, string>;
+}
+
+/** The version of the format that this program writes and reads. */
+export const MANIFEST_VERSION = 1;
+
+/** Reads a manifest. Issue `manifest.newer` for one of a later version; lines of an unknown kind are left out. */
+export function parseCaptureManifest(text: string, where: string): Result<CaptureManifest> {
+  const rows = text.split('\n').map((line) => line.split('\t'));
+  const version = Number(rows[0]?.[1]);
+  if (rows[0]?.[0] !== 'aspen-capture' || !(version <= MANIFEST_VERSION))
+    return failure(createIssue('damage', 'manifest.newer', where, { version: rows[0]?.[1] ?? '' }));
+  const of = (kind: string) => rows.filter(([name]) => name === kind);
+  return success({
+    taken: of('taken')[0]?.[1] ?? '',
+    files: of('file').map(([, path, bytes, sha256, time]) => ({
+      path,
+      bytes: Number(bytes),
+      sha256,
+      time: time ?? '',
+    })),
+    links: new Map(of('link').map(([, path, target = '']) => [path, target])),
+    seen: new Map(of('seen').map(([, path, time = '']) => [path, time])),
+  });
+}

@@ -1,0 +1,104 @@
+/**
+ * The conditions under which a system was captured, as its files tell them, and what they spoil: a reading made
+ * under them is kept on record but is no evidence. Each rule is a line with its reason.
+ */
+import type { Conditions } from '../catalogue/source.ts';
+import { firstDayOf } from '../catalogue/when.ts';
+import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/systemText.ts';
+import type { ReadSystem } from './system.ts';
+import { manifestOf, textOf } from './systemFiles.ts';
+
+/** What is known of the machine and its state. What the files do not tell is left out. */
+export function conditionsOf(system: ReadSystem): Conditions {
+  const memory = parseMeminfo(textOf(system, 'meminfo')).MemTotal;
+  const processors = textOf(system, 'cpuinfo');
+  const { cores, virtual } = parseCpuinfo(processors);
+  const index = indexAge(system);
+  return {
+    ...mediumOf(system),
+    ...(processors && { machine: virtual ? 'virtual' : 'hardware', cores }),
+    ...(memory !== undefined && { memoryMiB: Math.round(memory / 1024) }),
+    ...(index !== undefined && { indexAgeDays: index }),
+  };
+}
+
+/** Signs of a live medium: how it was started, what its root is, where live systems keep their medium. */
+function mediumOf(system: ReadSystem): Pick<Conditions, 'medium'> {
+  const line = textOf(system, 'kernel-cmdline');
+  const mounts = parseMountTable(textOf(system, 'mount-table'));
+  const root = mounts.find(({ place }) => place === '/');
+  const isLive =
+    /(^|\s)(boot=live|boot=casper|rd\.live\.image|root=live:\S+|[a-z]+isobasedir=\S+)(\s|$)/.test(line) ||
+    (root !== undefined && ['overlay', 'aufs', 'squashfs', 'tmpfs'].includes(root.type)) ||
+    [...manifestOf(system).seen.keys()].some((path) =>
+      /^run\/(live|[a-z]+iso|initramfs\/live)(\/|$)/.test(path),
+    );
+  if (isLive) return { medium: 'live' };
+  return line || root ? { medium: 'installed' } : {};
+}
+
+/** Where package tools keep what they last fetched. */
+const INDEX_PLACES = ['var/lib/apt/lists', 'var/lib/pacman/sync', 'var/cache/dnf', 'var/cache/libdnf5'];
+
+/** Whole days from the last refresh of the package index to the capture. */
+function indexAge(system: ReadSystem): number | undefined {
+  const { taken, seen } = manifestOf(system);
+  const refreshed = INDEX_PLACES.map((place) => seen.get(place)).find(Boolean);
+  if (!taken || !refreshed) return undefined;
+  const days = firstDayOf(taken.slice(0, 10)) - firstDayOf(refreshed.slice(0, 10));
+  return Number.isNaN(days) || days < 0 ? undefined : days;
+}
+
+interface SpoilRule {
+  readonly reason: string;
+  readonly holds: (conditions: Conditions) => boolean;
+  readonly keys: readonly string[];
+}
+
+/** Index ages beyond this many days make "cannot be had" and "up to date" worthless. */
+export const STALE_INDEX_DAYS = 14;
+
+const SPOIL_RULES: readonly SpoilRule[] = [
+  {
+    // What an installer leaves out, changes or sets up only on the disk.
+    reason: 'live image',
+    holds: ({ medium }) => medium === 'live',
+    keys: [
+      'themes.wallpaper',
+      'welcome.guide',
+      'welcome.opens',
+      'welcome.actions',
+      'defaults.fileSystem',
+      'defaults.partitions',
+      'defaults.swap',
+      'defaults.restorePoints',
+      'defaults.packages',
+      'footprint.memory',
+      'footprint.disk',
+      'footprint.boot',
+    ],
+  },
+  {
+    // Desktops take less where there is little, and give back what they hold in reserve.
+    reason: 'too little memory',
+    holds: ({ memoryMiB }) => memoryMiB !== undefined && memoryMiB < 1024,
+    keys: ['footprint.memory', 'footprint.boot', 'themes.effects'],
+  },
+  {
+    reason: 'index not refreshed',
+    holds: ({ indexAgeDays }) => indexAgeDays !== undefined && indexAgeDays > STALE_INDEX_DAYS,
+    keys: ['tools.probes', 'model.updates', 'model.firstUpdate'],
+  },
+  {
+    reason: 'changed by the analyst',
+    holds: ({ alteredByAnalyst }) => alteredByAnalyst === true,
+    keys: ['defaults.packages', 'footprint.disk', 'footprint.memory'],
+  },
+];
+
+/** Why these conditions make a reading of a fact unfit as evidence; none if they do not. */
+export function spoilsOf(key: string, conditions: Conditions): string[] {
+  return SPOIL_RULES.filter(({ holds, keys }) => keys.includes(key) && holds(conditions)).map(
+    ({ reason }) => reason,
+  );
+}

@@ -1,0 +1,186 @@
+/**
+ * Defaults: sessions, which application fills which role, and what runs beneath. Roles are told by open standards:
+ * the list of default applications by media type, registered menu categories, and, without either, virtual packages
+ * (Debian Policy 7.5 and its list of virtual package names). Never by the names of products.
+ */
+import { APPLICATION_ROLES } from '../../catalogue/factSheet.ts';
+import { keyFileList } from '../../formats/keyFile.ts';
+import { parseAssignments, parseMeminfo, parseMountTable, parsePreset } from '../../formats/systemText.ts';
+import type { ReadSystem } from '../system.ts';
+import { keyFilesOf, manifestOf, pathOf, pathOfFormat, textOf, type PlacedKeyFile } from '../systemFiles.ts';
+import { installedRows } from './kernel.ts';
+import { found, type FactRule, type FoundFact } from './rule.ts';
+
+type RoleId = (typeof APPLICATION_ROLES)[number]['id'];
+
+/** How a role is told: a media type of the defaults list, categories of the Desktop Menu Specification 1.1, virtual packages. */
+const ROLES: Readonly<
+  Record<RoleId, { types: readonly string[]; categories: readonly string[]; virtual: readonly string[] }>
+> = {
+  browser: {
+    types: ['x-scheme-handler/https', 'text/html'],
+    categories: ['WebBrowser'],
+    virtual: ['x-www-browser', 'www-browser'],
+  },
+  mail: { types: ['x-scheme-handler/mailto'], categories: ['Email'], virtual: ['mail-reader'] },
+  office: { types: ['application/vnd.oasis.opendocument.text'], categories: ['WordProcessor'], virtual: [] },
+  editor: { types: ['text/plain'], categories: ['TextEditor'], virtual: ['editor'] },
+  terminal: {
+    types: ['x-scheme-handler/terminal'],
+    categories: ['TerminalEmulator'],
+    virtual: ['x-terminal-emulator'],
+  },
+  files: { types: ['inode/directory'], categories: ['FileManager'], virtual: [] },
+  video: { types: ['video/mp4', 'video/webm'], categories: ['Video'], virtual: [] },
+  music: { types: ['audio/mpeg', 'audio/flac'], categories: ['Audio', 'Music'], virtual: [] },
+  images: { types: ['image/png', 'image/jpeg'], categories: ['Viewer'], virtual: [] },
+  chat: {
+    types: ['x-scheme-handler/xmpp', 'x-scheme-handler/irc'],
+    categories: ['InstantMessaging', 'Chat'],
+    virtual: [],
+  },
+  software: { types: ['x-scheme-handler/appstream'], categories: ['PackageManager'], virtual: [] },
+};
+
+export const roles: FactRule = (system) =>
+  APPLICATION_ROLES.flatMap(({ id }) =>
+    [...byDefaultsList(system, id), ...byMenu(system, id), ...byVirtualPackage(system, id)].slice(0, 1),
+  );
+
+const entryOf = (file: PlacedKeyFile) => file.group('Desktop Entry');
+const applications = (system: ReadSystem) =>
+  keyFilesOf(system, 'desktop-entry').filter((file) => /(^|\/)applications\//.test(file.path));
+
+function byDefaultsList(system: ReadSystem, role: RoleId): FoundFact[] {
+  const lists = keyFilesOf(system, 'mimeapps');
+  const chosen = ROLES[role].types
+    .flatMap((type) => lists.map((list) => keyFileList(list.group('Default Applications')[type])[0]))
+    .find(Boolean);
+  const file = chosen && applications(system).find(({ path }) => path.endsWith(`/${chosen}`));
+  return file ? found(`defaults.application.${role}`, entryOf(file).Name, file.path) : [];
+}
+
+/** One application of a category fills the role; of several, the menu cannot tell which is the default. */
+function byMenu(system: ReadSystem, role: RoleId): FoundFact[] {
+  const files = applications(system).filter((file) => {
+    const entry = entryOf(file);
+    const isShown = entry.NoDisplay !== 'true' && entry.Hidden !== 'true' && !entry.OnlyShowIn;
+    return (
+      isShown && keyFileList(entry.Categories).some((category) => ROLES[role].categories.includes(category))
+    );
+  });
+  const names = new Set(files.map((file) => entryOf(file).Name));
+  return names.size === 1 ? found(`defaults.application.${role}`, entryOf(files[0]).Name, files[0].path) : [];
+}
+
+function byVirtualPackage(system: ReadSystem, role: RoleId): FoundFact[] {
+  const { virtual } = ROLES[role];
+  if (!system.packages || virtual.length === 0) return [];
+  const providers = installedRows(system.packages).filter(({ provides }) =>
+    provides.split(',').some((entry) => virtual.includes(entry.trim().split(/\s/)[0])),
+  );
+  const names = [...new Set(providers.map(({ name }) => name))];
+  const place = `${pathOf(system, 'packages')}, provides ${virtual[0]}`;
+  return names.length === 1 ? found(`defaults.application.${role}`, names[0], place, 'likely') : [];
+}
+
+/** The desktop, where there is one session to choose. */
+export const session: FactRule = (system) => {
+  const sessions = keyFilesOf(system, 'desktop-entry').filter(({ path }) =>
+    /(^|\/)(wayland-|x)sessions\/[^/]+$/.test(path),
+  );
+  const names = new Set(
+    sessions.map((file) => (entryOf(file).DesktopNames ?? entryOf(file).Name ?? '').split(/[;:]/)[0]),
+  );
+  if (names.size !== 1) return [];
+  const servers = new Set(
+    sessions.map(({ path }) => (path.includes('wayland-sessions/') ? 'wayland' : 'x11')),
+  );
+  const place = sessions[0].path.replace(/\/[^/]+$/, '');
+  return [
+    ...found('defaults.desktop', [...names][0], place),
+    ...found('defaults.displayServer', servers.size === 1 ? [...servers][0] : null, place),
+  ];
+};
+
+const baseName = (path: string) => path.trim().split('/').pop() ?? '';
+
+/** What starts the services, and what lets users in: by the links and files that choose them. */
+export const beneath: FactRule = (system) => {
+  const { links } = manifestOf(system);
+  const login = textOf(system, 'display-manager');
+  const unit = links.get('etc/systemd/system/display-manager.service');
+  return [
+    ...found('defaults.init', baseName(links.get('sbin/init') ?? ''), 'sbin/init'),
+    ...(login
+      ? found('defaults.loginManager', baseName(login), pathOfFormat(system, 'display-manager'))
+      : found(
+          'defaults.loginManager',
+          unit && baseName(unit).replace(/\.service$/, ''),
+          'etc/systemd/system/display-manager.service',
+        )),
+  ];
+};
+
+/** File system of the root and kind of swap, as the mount table and the settings of compressed memory say. */
+export const disks: FactRule = (system) => {
+  const mounts = parseMountTable(textOf(system, 'mount-table'));
+  const root = mounts.find(({ place }) => place === '/');
+  if (!root) return [];
+  const place = pathOfFormat(system, 'mount-table');
+  const compressed = keyFilesOf(system, 'zram-generator').length > 0;
+  const swap = mounts.find(({ type }) => type === 'swap');
+  const kind = compressed
+    ? 'compressed memory'
+    : !swap
+      ? 'none'
+      : swap.device.startsWith('/dev/') || /^(UUID|LABEL|PARTUUID)=/.test(swap.device)
+        ? 'partition'
+        : 'file';
+  return [...found('defaults.fileSystem', root.type, place), ...found('defaults.swap', kind, place)];
+};
+
+/** Language and input methods of a new account. */
+export const language: FactRule = (system) => {
+  const settings = parseAssignments(textOf(system, 'shell-assignments'));
+  const place = pathOfFormat(system, 'shell-assignments');
+  const methods = ['GTK_IM_MODULE', 'QT_IM_MODULE', 'INPUT_METHOD']
+    .map((name) => settings[name])
+    .filter(Boolean);
+  return [
+    ...found('defaults.locale', settings.LANG, place),
+    ...found(
+      'defaults.inputMethods',
+      [...new Set(methods)].map((name) => ({ name })),
+      place,
+    ),
+  ];
+};
+
+/** Services that start by themselves: by the links that enable them, else as presets say. */
+export const services: FactRule = (system) => {
+  const wanted = [...manifestOf(system).links.keys()]
+    .filter((path) =>
+      /^etc\/systemd\/system\/(multi-user|graphical)\.target\.wants\/[^/]+\.service$/.test(path),
+    )
+    .map((path) => baseName(path).replace(/\.service$/, ''));
+  const presets = parsePreset(textOf(system, 'systemd-preset'));
+  const names = wanted.length > 0 ? wanted : presets;
+  const place = wanted.length > 0 ? 'etc/systemd/system' : pathOfFormat(system, 'systemd-preset');
+  return found(
+    'defaults.services',
+    [...new Set(names)].map((name) => ({ name })),
+    place,
+  );
+};
+
+/** Memory in use: what there is less what could be had without swapping (proc(5), MemAvailable). */
+export const memory: FactRule = (system) => {
+  const { MemTotal, MemAvailable } = parseMeminfo(textOf(system, 'meminfo'));
+  if (MemTotal === undefined || MemAvailable === undefined) return [];
+  return found(
+    'footprint.memory',
+    Math.round((MemTotal - MemAvailable) / 1024),
+    pathOfFormat(system, 'meminfo'),
+  );
+};

@@ -1,0 +1,47 @@
+/** The kernel: the running one by its string, else the newest installed image; how it was built. */
+import { packageRow, type PackageColumns, type PackageRow } from '../../formats/packageColumns.ts';
+import { parseKernelConfig, parseKernelRelease, schedulerOf } from '../../formats/systemText.ts';
+import { compareDebVersions, parseDebVersion } from '../../packages/debVersion.ts';
+import { pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
+import { found, type FactRule } from './rule.ts';
+
+/** Version, string and flavour of the running kernel. */
+export const runningKernel: FactRule = (system) => {
+  const parts = parseKernelRelease(textOf(system, 'kernel-release'));
+  if (!parts) return [];
+  const place = pathOfFormat(system, 'kernel-release');
+  return [
+    ...found('kernel.version', parts.version, place),
+    ...found('kernel.release', parts.release, place),
+    ...found('kernel.flavour', parts.flavour, place),
+  ];
+};
+
+/** Without a running kernel: the newest image whose package name carries the kernel's string (`linux-image-…`). */
+export const installedKernel: FactRule = (system) => {
+  if (!system.packages || textOf(system, 'kernel-release')) return [];
+  const [newest] = installedRows(system.packages)
+    .filter(({ name }) => /^linux-image-\d/.test(name))
+    .sort((a, b) => compareDebVersions(b.version, a.version));
+  if (!newest) return [];
+  const value = parseDebVersion(newest.version).upstream;
+  return found('kernel.version', value, `${pathOf(system, 'packages')}, ${newest.name}`, 'likely');
+};
+
+/** Preemption and timer of the running kernel's build configuration; of the only one where none is known to run. */
+export const scheduler: FactRule = (system) => {
+  const release = textOf(system, 'kernel-release').trim();
+  const configs = system.files.filter(({ format, content }) => format === 'kernel-config' && content);
+  const config =
+    configs.find(({ path }) => release && path.endsWith(`config-${release}`)) ??
+    (configs.length === 1 ? configs[0] : undefined);
+  if (config?.content?.type !== 'text') return [];
+  return found('kernel.scheduler', schedulerOf(parseKernelConfig(config.content.text)), config.path);
+};
+
+/** The installed packages of a list, as rows. */
+export function installedRows(list: PackageColumns): PackageRow[] {
+  return Array.from({ length: list.size }, (_, index) => packageRow(list, index)).filter(
+    ({ removed }) => !removed,
+  );
+}

@@ -1,0 +1,95 @@
+/** Repositories: what the package tool is told to pull from, and whether it names one release. */
+import type { Element } from '../../catalogue/factValue.ts';
+import { parseDeb822 } from '../../formats/deb822.ts';
+import {
+  pacmanRepositories,
+  parseMirrorList,
+  yumRepositories,
+  type ConfiguredRepository,
+} from '../../formats/packageRepositories.ts';
+import type { ReadSystem } from '../system.ts';
+import { keyFilesOf, pathOf, pathOfFormat, textAt, textOf } from '../systemFiles.ts';
+import { found, type FactRule, type FoundFact } from './rule.ts';
+
+/** Suites that stand for whatever is current, as archives name them. */
+const MOVING = /^(stable|oldstable|testing|unstable|latest|rolling|current|next|devel|experimental)([-/]|$)/;
+
+export const archives: FactRule = (system) => [...aptArchives(system), ...otherArchives(system)];
+
+function aptArchives(system: ReadSystem): FoundFact[] {
+  const sources = system.sources.filter(({ type }) => type === 'deb');
+  const elements = sources.map(({ uri, suite, components, enabled }): Element => ({
+    name: `${uri.replace(/^[a-z+]+:\/\/(?:[^/@]*@)?/i, '').replace(/\/$/, '')} ${suite}`,
+    settings: { components: components.join(' '), state: enabled ? 'on' : 'off' },
+  }));
+  const place = pathOf(system, 'aptSources');
+  const suites = sources.filter(({ enabled }) => enabled).map(({ suite }) => suite);
+  return [
+    ...found('repositories.archives', elements, place),
+    ...found('repositories.pinning', pinningOf(suites.map((suite) => !MOVING.test(suite))), place),
+  ];
+}
+
+function pinningOf(pinned: readonly boolean[]): string | null {
+  if (pinned.length === 0) return null;
+  return pinned.every(Boolean) ? 'pinned' : pinned.some(Boolean) ? 'mixed' : 'moving';
+}
+
+function otherArchives(system: ReadSystem): FoundFact[] {
+  const files = [...keyFilesOf(system, 'pacman-conf'), ...keyFilesOf(system, 'yum-repo')];
+  const repositories = [
+    ...keyFilesOf(system, 'pacman-conf').flatMap((file) =>
+      pacmanRepositories(file, (path) => textAt(system, path)),
+    ),
+    ...keyFilesOf(system, 'yum-repo').flatMap(yumRepositories),
+  ];
+  const place = files[0]?.path ?? '';
+  const enabled = repositories.filter((repository) => repository.enabled);
+  return [
+    ...found('repositories.archives', repositories.map(elementOf), place),
+    ...found('repositories.pinning', pinningOf(enabled.map(({ pinned }) => pinned)), place),
+  ];
+}
+
+function elementOf({ id, place, enabled }: ConfiguredRepository): Element {
+  return { name: [place, id].filter(Boolean).join(' '), settings: { state: enabled ? 'on' : 'off' } };
+}
+
+/** How many mirrors the system knows: servers of a mirror list. */
+export const mirrors: FactRule = (system) => {
+  const servers = new Set(parseMirrorList(textOf(system, 'alpm-mirror-list')));
+  return found(
+    'repositories.mirrors',
+    servers.size > 1 ? servers.size : null,
+    pathOfFormat(system, 'alpm-mirror-list'),
+  );
+};
+
+/** Pins of apt_preferences(5) that differ from what apt does by itself. */
+export const priorities: FactRule = (system) => {
+  const text = textOf(system, 'apt-preferences');
+  const place = pathOfFormat(system, 'apt-preferences');
+  const pins = parseDeb822(text, place).stanzas.map(({ fields }): Element => {
+    const value = (name: string) => fields.get(name)?.value ?? '';
+    return { name: `${value('package')}: ${value('pin')}`, settings: { priority: value('pin-priority') } };
+  });
+  return found('repositories.priorities', pins, place);
+};
+
+/** Key rings by name, as sources name them (`signed-by`). */
+export const keys: FactRule = (system) => {
+  const names = system.sources
+    .map(({ options }) => options['signed-by'] ?? '')
+    .filter((path) => path.startsWith('/'))
+    .map((path) =>
+      path
+        .split('/')
+        .pop()!
+        .replace(/\.(gpg|asc|pgp)$/, ''),
+    );
+  return found(
+    'repositories.keys',
+    [...new Set(names)].map((name) => ({ name })),
+    pathOf(system, 'aptSources'),
+  );
+};

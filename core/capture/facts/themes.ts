@@ -1,0 +1,69 @@
+/** Themes: settings of the toolkits (GTK `settings.ini`), overrides of the settings store, the boot screen. */
+import { unquoteVariant } from '../../formats/keyFile.ts';
+import type { ReadSystem } from '../system.ts';
+import { keyFilesOf } from '../systemFiles.ts';
+import { found, type FactRule, type FoundFact } from './rule.ts';
+
+/** Keys of the toolkit's settings and of the settings store, and the fact that each shows. */
+const SETTINGS: readonly { fact: string; gtk?: string; store: string }[] = [
+  { fact: 'themes.icons', gtk: 'gtk-icon-theme-name', store: 'icon-theme' },
+  { fact: 'themes.widgets', gtk: 'gtk-theme-name', store: 'gtk-theme' },
+  { fact: 'themes.cursor', gtk: 'gtk-cursor-theme-name', store: 'cursor-theme' },
+  { fact: 'themes.font', gtk: 'gtk-font-name', store: 'font-name' },
+  { fact: 'themes.monospace', store: 'monospace-font-name' },
+];
+
+/** A later override wins over an earlier one, as their file names order them; the store wins over the toolkit. */
+export const toolkitSettings: FactRule = (system) =>
+  SETTINGS.flatMap(({ fact, gtk, store }) => {
+    const stored = storedValue(system, 'interface', store);
+    const set = gtk ? toolkitValue(system, gtk) : undefined;
+    const value = stored ?? set;
+    return value ? found(fact, value.text, value.path) : [];
+  });
+
+interface Setting {
+  readonly text: string;
+  readonly path: string;
+}
+
+function toolkitValue(system: ReadSystem, key: string): Setting | undefined {
+  return keyFilesOf(system, 'gtk-settings')
+    .map((file) => ({ text: file.group('Settings')[key] ?? '', path: file.path }))
+    .filter(({ text }) => text)
+    .at(-1);
+}
+
+/** A key of the settings store below a group whose name ends so (`….desktop.interface`). */
+function storedValue(system: ReadSystem, group: string, key: string): Setting | undefined {
+  return [...keyFilesOf(system, 'gschema-override'), ...keyFilesOf(system, 'dconf-dump')]
+    .flatMap(({ groups, path }) =>
+      [...groups]
+        .filter(([name]) => new RegExp(`[./]${group}(:|$)`).test(name))
+        .map(([, values]) => ({ text: unquoteVariant(values[key] ?? ''), path })),
+    )
+    .filter(({ text }) => text)
+    .at(-1);
+}
+
+/** Whether a new account begins dark. Only said when a setting says it. */
+export const darkness: FactRule = (system) => {
+  const scheme = storedValue(system, 'interface', 'color-scheme');
+  const prefers = toolkitValue(system, 'gtk-application-prefer-dark-theme');
+  if (scheme && scheme.text !== 'default')
+    return found('themes.dark', scheme.text === 'prefer-dark', scheme.path);
+  return prefers ? found('themes.dark', /^(1|true)$/i.test(prefers.text), prefers.path) : [];
+};
+
+export const wallpaper: FactRule = (system): FoundFact[] => {
+  const picture = storedValue(system, 'background', 'picture-uri');
+  if (!picture) return [];
+  const name = decodeURIComponent(picture.text.split('/').pop()!).replace(/\.[a-z]+$/i, '');
+  return found('themes.wallpaper', name, picture.path);
+};
+
+/** The boot screen (plymouth, `Theme=`). */
+export const bootScreen: FactRule = (system) => {
+  const file = keyFilesOf(system, 'plymouth').at(-1);
+  return file ? found('themes.boot', file.group('Daemon').Theme, file.path) : [];
+};

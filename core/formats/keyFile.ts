@@ -1,0 +1,123 @@
+/**
+ * Key files: groups of assignments, as desktop entries, theme indexes, toolkit settings, repository files and many
+ * others have them (Desktop Entry Specification 1.5, "Basic format of the file"; GLib key files).
+ *
+ *     file  = *( comment / empty-line / group )
+ *     group = "[" name "]" *( key [ "[" locale "]" ] "=" value )
+ */
+import { createIssue, type Issue } from '../issue.ts';
+
+/** Assignments of one group; a key with a locale is `Name[de]`. A repeated key keeps its first value. */
+export type KeyGroup = Readonly<Record<string, string>>;
+
+export interface KeyFile {
+  /** In the order of the file; a repeated group goes on where it was. */
+  readonly groups: ReadonlyMap<string, KeyGroup>;
+  readonly issues: readonly Issue[];
+}
+
+/** Reads a key file. Lines that are neither are skipped with `keyFile.line`. Never throws. */
+export function parseKeyFile(text: string, where: string): KeyFile {
+  const groups = new Map<string, Record<string, string>>();
+  const issues: Issue[] = [];
+  let current: Record<string, string> | undefined;
+  text.split(/\r?\n/).forEach((raw, index) => {
+    const line = raw.trim();
+    if (!line || line.startsWith('#') || line.startsWith(';')) return;
+    const group = /^\[([^\]]*)\]$/.exec(line)?.[1];
+    const assignment = /^([^=]*?)\s*=\s*(.*)$/.exec(line);
+    if (group !== undefined) {
+      current = groups.get(group) ?? Object.create(null);
+      groups.set(group, current!);
+    } else if (assignment?.[1] && current) current[assignment[1]] ??= assignment[2];
+    else issues.push(createIssue('damage', 'keyFile.line', where, { line: index + 1 }));
+  });
+  return { groups, issues };
+}
+
+/** Writes a key file; the inverse of `parseKeyFile` for values of one line. */
+export function formatKeyFile(groups: Iterable<readonly [string, KeyGroup]>): string {
+  return [...groups]
+    .map(
+      ([group, entries]) =>
+        `[${group}]\n${Object.entries(entries)
+          .map(([key, value]) => `${key}=${value}\n`)
+          .join('')}`,
+    )
+    .join('\n');
+}
+
+/** The parts of a list value: separated by semicolons, the last of which may be left out. */
+export function keyFileList(value: string | undefined): string[] {
+  return (value ?? '')
+    .split(';')
+    .map((part) => part.trim())
+    .filter(Boolean);
+}
+
+/** The text within the quotes of a GVariant string, as overrides of settings have them; other values as they are. */
+export function unquoteVariant(value: string): string {
+  const match = /^(['"])(.*)\1$/.exec(value.trim());
+  return match ? match[2].replace(/\\(['"\\])/g, '$1') : value.trim();
+}
+
+/** What a key file is, told by its groups and keys. */
+export type KeyFileKind =
+  | 'desktop-entry'
+  | 'icon-theme'
+  | 'gtk-settings'
+  | 'mimeapps'
+  | 'yum-repo'
+  | 'pacman-conf'
+  | 'gschema-override'
+  | 'dconf-dump'
+  | 'plymouth'
+  | 'zram-generator'
+  | 'other';
+
+/** Group names of paths of settings (`org.desk.interface`) and of their dumps (`org/desk/interface`). */
+const SCHEMA_GROUP = /^[a-z][\w-]*(\.[\w-]+)+(:[\w-]+)?$/i;
+const DUMP_GROUP = /^(\/|[\w-]+(\/[\w-]+)+)$/;
+
+const KINDS: readonly { kind: KeyFileKind; test: (groups: KeyFile['groups']) => boolean }[] = [
+  { kind: 'desktop-entry', test: (groups) => groups.has('Desktop Entry') },
+  { kind: 'icon-theme', test: (groups) => groups.has('Icon Theme') },
+  {
+    kind: 'gtk-settings',
+    test: (groups) => Object.keys(groups.get('Settings') ?? {}).some((key) => key.startsWith('gtk-')),
+  },
+  {
+    kind: 'mimeapps',
+    test: (groups) => groups.has('Default Applications') || groups.has('Added Associations'),
+  },
+  { kind: 'plymouth', test: (groups) => 'Theme' in (groups.get('Daemon') ?? {}) },
+  { kind: 'zram-generator', test: (groups) => [...groups.keys()].some((name) => /^zram\d+$/.test(name)) },
+  {
+    kind: 'yum-repo',
+    test: (groups) =>
+      [...groups.values()].some(
+        (group) => 'baseurl' in group || 'metalink' in group || 'mirrorlist' in group,
+      ),
+  },
+  { kind: 'pacman-conf', test: (groups) => groups.has('options') },
+  { kind: 'gschema-override', test: (groups) => [...groups.keys()].some((name) => SCHEMA_GROUP.test(name)) },
+  { kind: 'dconf-dump', test: (groups) => [...groups.keys()].some((name) => DUMP_GROUP.test(name)) },
+];
+
+/** The kind of a key file. */
+export function keyFileKind({ groups }: Pick<KeyFile, 'groups'>): KeyFileKind {
+  return KINDS.find(({ test }) => test(groups))?.kind ?? 'other';
+}
+
+/** True if a text is a key file: a group first, then mostly assignments. */
+export function isKeyFile(text: string): boolean {
+  const lines = text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line && !/^[#;]/.test(line));
+  if (!/^\[[^\]]+\]$/.test(lines[0] ?? '')) return false;
+  const odd = lines.filter(
+    (line) => !/^\[[^\]]+\]$/.test(line) && !line.includes('=') && !/^[A-Z][A-Za-z]+$/.test(line),
+  );
+  return odd.length * 4 <= lines.length;
+}
