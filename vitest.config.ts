@@ -6,6 +6,7 @@ export default defineConfig({
       'core/**/*.test.ts',
       'server/**/*.test.ts',
       'cli/**/*.test.ts',
+      'collector/**/*.test.ts',
       'sample/**/*.test.ts',
       'web/**/*.test.ts',
     ],

@@ -16,6 +16,8 @@ const TOOLS = [
     package: 'python3-createrepo-c',
     probe: '/usr/bin/python3 -c "import createrepo_c"',
   },
+  { command: 'busybox', package: 'busybox' },
+  { command: 'debootstrap', package: 'debootstrap' },
   { command: 'bsdtar', package: 'libarchive-tools' },
   { command: 'gpgv', package: 'gpgv' },
   { command: 'createrepo_c', package: 'createrepo-c' },
