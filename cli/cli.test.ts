@@ -140,3 +140,12 @@ describe('aspen place', () => {
     [['--version'], 0],
   ] as const)('%j ends with %i', (args, status) => expect(aspen(args).status).toBe(status));
 });
+
+describe('aspen capture-script', () => {
+  it('prints a script that a shell takes', () => {
+    const { status, stdout } = aspen(['capture-script']);
+    expect(status).toBe(0);
+    expect(spawnSync('sh', ['-n'], { input: stdout }).status).toBe(0);
+    expect(stdout).toMatch(/^#!\/bin\/sh\n/);
+  });
+});

@@ -1,6 +1,7 @@
 /** The command line: a thin shell over core/. Exit status 0 done, 1 input could not be read, 2 wrong use. */
 import { readFile } from 'node:fs/promises';
 import { Command, CommanderError } from 'commander';
+import { registerCaptureScript } from './captureScript.ts';
 import { registerInspect } from './inspect.ts';
 import { registerOrder } from './order.ts';
 import { registerPackages } from './packages.ts';
@@ -17,7 +18,14 @@ const program = new Command('aspen')
   .exitOverride()
   .configureHelp({ showGlobalOptions: true });
 
-for (const register of [registerOrder, registerPackages, registerInspect, registerPlace]) register(program);
+for (const register of [
+  registerOrder,
+  registerPackages,
+  registerInspect,
+  registerPlace,
+  registerCaptureScript,
+])
+  register(program);
 for (const command of program.commands) command.exitOverride();
 
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {

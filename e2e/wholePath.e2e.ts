@@ -319,6 +319,45 @@ describe('with the sample', () => {
     await page.getByText('alpm package database').first().waitFor();
   });
 
+  it('reviews the facts of a capture from the keyboard: known ones folded, spoiled ones waiting', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/intake`);
+    await page.getByLabel('Files to read').setInputFiles('sample/out/captures/tidewater-7.1-live.tar.gz');
+    await page.getByText('Taken on a live image, on a virtual machine').waitFor({ timeout: 60_000 });
+    await page.getByText(/^0 new, 5 spoiled by their conditions, 3\d known and equal$/).waitFor();
+    await page.getByRole('button', { name: 'Accept the placing and 0 facts' }).waitFor();
+    const row = (key: string) => page.locator(`[data-fact="${key}"]`);
+    await row('welcome.opens').focus();
+    await page.keyboard.press('a');
+    await page.keyboard.press('x');
+    await page.keyboard.press('c');
+    const correction = page.getByRole('textbox', { name: 'Correct File system' });
+    await correction.fill('');
+    await correction.press('Enter');
+    await page.getByText(/does not fit File system/).waitFor();
+    await correction.fill('ext4');
+    await correction.press('Enter');
+    await row('defaults.fileSystem').getByText('corrected').waitFor();
+    await page.getByRole('button', { name: 'Accept the placing and 2 facts' }).waitFor();
+    await page.keyboard.press('Shift+X');
+    await page.getByRole('button', { name: 'Accept the placing and 1 fact' }).waitFor();
+    await page.getByRole('button', { name: /^Show 3\d facts that are known and equal$/ }).click();
+    await row('themes.icons').waitFor();
+    // The same system under another release has nothing known, and what it contradicts is shown beside it.
+    await page.getByLabel('Release', { exact: true }).fill('7.0');
+    await row('themes.icons').getByText('known: Tide (Release notes, Tidewater 7.0)').waitFor();
+  });
+
+  it('gives out the collector', async () => {
+    const { page } = browser;
+    await page.getByRole('button', { name: 'Read something else' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the collector' }).click(),
+    ]);
+    expect(await saved(download)).toBe(readFileSync('collector/aspen-capture', 'utf8'));
+  });
+
   it('is put back as it was, and one’s own catalogue is left alone', async () => {
     const { page } = browser;
     await page.goto(`${server.address}/lineage?at=distribution:varnley`);

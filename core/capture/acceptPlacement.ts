@@ -221,6 +221,6 @@ function readingOf(
     spoiledBy: [...fact.spoiledBy],
     certainty: fact.certainty,
     accepted: false,
-    note: '',
+    note: fact.note ?? '',
   };
 }

@@ -17,6 +17,8 @@ import { pathOf } from './systemFiles.ts';
 export interface FactProposal extends FoundFact {
   /** Reasons why the conditions make it unfit as evidence. */
   readonly spoiledBy: readonly string[];
+  /** What the analyst did to it before taking it. */
+  readonly note?: string;
 }
 
 /** The commands that work on each format's packages. */

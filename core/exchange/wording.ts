@@ -46,6 +46,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'aptSources.line': ({ line }) => `Line ${line} is no source; it was skipped.`,
   'aptSources.stanza': ({ line }) =>
     `The stanza at line ${line} lacks Types, URIs or Suites; it was skipped.`,
+  'manifest.newer': ({ version }) =>
+    `The manifest is of a version that is not known here (${version || 'none stated'}). The files were read; what only it says is missing: update the program and read the capture again.`,
   'snapshot.damaged': () => 'The stored package list is damaged. Read its index again.',
   // the drop as a whole
   'drop.nothing': ({ files }) =>

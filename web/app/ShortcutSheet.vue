@@ -34,7 +34,16 @@ const SHORTCUTS = [
       ['Delete', 'Take back this layer’s readings'],
     ],
   },
-  { where: 'Intake', keys: [['Space', 'Take or leave a proposal']] },
+  {
+    where: 'Facts found at intake',
+    keys: [
+      ['↑ ↓', 'Move between facts'],
+      ['a', 'Accept'],
+      ['x', 'Leave out'],
+      ['c', 'Correct'],
+      ['Shift+A, Shift+X', 'The same for the whole area'],
+    ],
+  },
 ] as const;
 </script>
 

@@ -23,15 +23,16 @@ const props = defineProps<{
   system: SystemSummary;
   placement: Placement | null;
   facts: readonly FactProposal[];
+  /** Facts that are neither accepted nor left yet. */
+  open: number;
 }>();
 const store = useCatalogueStore();
 const intake = useIntakeStore();
 const notices = useNoticeStore();
 const router = useRouter();
 
-const id = props.system.identification;
-const name = ref(id.NAME ?? '');
-const version = ref(id.VERSION_ID ?? id.BUILD_ID ?? id.VERSION_CODENAME ?? '');
+const name = defineModel<string>('name', { required: true });
+const version = defineModel<string>('version', { required: true });
 const NO_BASE = '';
 const base = ref<string>(NO_BASE);
 const relation = ref<Relation>('installs from');
@@ -161,6 +162,9 @@ async function accept(): Promise<void> {
           v-if="system.packageCount"
           >; the list of {{ formatNumberOf(system.packageCount, 'package') }}</template
         >.
+        <template v-if="open"
+          >{{ formatNumberOf(open, 'fact') }} still to be decided are not recorded.</template
+        >
       </p>
       <p v-if="missing" class="remark is-trouble">{{ missing }}</p>
       <v-btn type="submit" variant="flat" color="primary" :disabled="Boolean(missing)">

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** Intake: what a system consists of, and what it is built on. */
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
+import { storeToRefs } from 'pinia';
+import { wordConditions } from '../../../core/exchange/conditionsText.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useIntakeStore } from '../../stores/intakeStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import { filesOfDrop, filesOfInput } from './droppedFiles.ts';
@@ -9,6 +12,9 @@ import IntakeAccept from './IntakeAccept.vue';
 import IntakeFacts from './IntakeFacts.vue';
 import IntakeFiles from './IntakeFiles.vue';
 import IntakePlacing from './IntakePlacing.vue';
+import { useFactReview } from './useFactReview.ts';
+import { saveTextFile } from '../../parts/saveTextFile.ts';
+import COLLECTOR from '../../../collector/aspen-capture?raw';
 import { wordIssue } from '../../../core/exchange/wording.ts';
 
 const intake = useIntakeStore();
@@ -16,12 +22,27 @@ const notices = useNoticeStore();
 const fileInput = ref<HTMLInputElement | null>(null);
 const folderInput = ref<HTMLInputElement | null>(null);
 const over = ref(false);
-/** Facts that the analyst leaves out, by key. */
-const refused = ref<ReadonlySet<string>>(new Set());
-
 const system = computed(() => intake.drop?.systems[intake.chosen]);
-const facts = computed(() => system.value?.facts ?? []);
-const taken = computed(() => facts.value.filter(({ key }) => !refused.value.has(key)));
+/** Whose system it is: read off its identification, corrected by the analyst. */
+const name = ref('');
+const version = ref('');
+watch(
+  system,
+  (chosen) => {
+    const id = chosen?.identification ?? {};
+    name.value = id.NAME ?? '';
+    version.value = id.VERSION_ID ?? id.BUILD_ID ?? id.VERSION_CODENAME ?? '';
+  },
+  { immediate: true },
+);
+const { catalogue } = storeToRefs(useCatalogueStore());
+const review = useFactReview(
+  catalogue,
+  name,
+  version,
+  computed(() => system.value?.facts ?? []),
+);
+const conditions = computed(() => (system.value ? wordConditions(system.value.conditions) : ''));
 const percent = computed(() =>
   intake.progress?.total ? (intake.progress.done / intake.progress.total) * 100 : 0,
 );
@@ -45,16 +66,9 @@ function onChoose(event: Event): void {
 }
 function start(files: ReturnType<typeof filesOfInput>): void {
   if (files.length === 0) return;
-  refused.value = new Set();
   intake.read(files);
 }
-function toggle(key: string): void {
-  const next = new Set(refused.value);
-  if (!next.delete(key)) next.add(key);
-  refused.value = next;
-}
 function chooseSystem(event: Event): void {
-  refused.value = new Set();
   void intake.choose(Number((event.target as HTMLSelectElement).value));
 }
 </script>
@@ -100,7 +114,15 @@ function chooseSystem(event: Event): void {
         <div class="buttons">
           <v-btn variant="flat" color="primary" @click="fileInput?.click()">Choose files</v-btn>
           <v-btn @click="folderInput?.click()">Choose a folder</v-btn>
+          <v-btn @click="saveTextFile('aspen-capture', 'text/x-shellscript', COLLECTOR)"
+            >Save the collector</v-btn
+          >
         </div>
+        <p class="soft hint">
+          Not on the system itself? Run <span class="mono">sh aspen-capture</span> there: it writes one
+          archive to drop here, needs no root and no packages, and takes no names, addresses, keys or home
+          contents.
+        </p>
         <table>
           <caption class="visually-hidden">
             What is read
@@ -113,17 +135,17 @@ function chooseSystem(event: Event): void {
             </tr>
             <tr>
               <th>Repositories</th>
-              <td class="mono">/etc/apt/</td>
+              <td class="mono">/etc/apt/, pacman.conf, *.repo</td>
               <td class="soft">whose repositories the system pulls from</td>
             </tr>
             <tr>
               <th>Packages</th>
-              <td class="mono">/var/lib/dpkg/status</td>
+              <td class="mono">dpkg, alpm and rpm databases</td>
               <td class="soft">what is installed, in which version</td>
             </tr>
             <tr>
               <th>Possible bases</th>
-              <td class="mono">Packages, .gz, .xz</td>
+              <td class="mono">Packages, .db, primary.xml</td>
               <td class="soft">repository indexes to hold the packages against</td>
             </tr>
           </tbody>
@@ -188,7 +210,14 @@ function chooseSystem(event: Event): void {
       <p v-else-if="!system" class="soft">
         No system among these files. Drop a system together with these indexes, or after them.
       </p>
-      <IntakeFacts v-if="facts.length" :facts="facts" :refused="refused" @toggle="toggle" />
+      <p v-if="conditions" class="soft">{{ conditions }}</p>
+      <IntakeFacts
+        v-if="review.facts.value.length"
+        :facts="review.facts.value"
+        :catalogue="catalogue"
+        :correct="review.correct"
+        @decide="review.decide"
+      />
       <IntakeFiles :files="intake.drop.files" />
     </div>
 
@@ -197,7 +226,10 @@ function chooseSystem(event: Event): void {
       :key="`${intake.chosen}`"
       :system="system"
       :placement="intake.placement"
-      :facts="taken"
+      v-model:name="name"
+      v-model:version="version"
+      :facts="review.accepted.value"
+      :open="review.open.value"
     />
   </div>
 </template>
@@ -232,6 +264,9 @@ function chooseSystem(event: Event): void {
 .buttons {
   display: flex;
   gap: 8px;
+  margin-top: 14px;
+}
+.hint {
   margin-top: 14px;
 }
 .failed {

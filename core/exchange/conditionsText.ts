@@ -1,0 +1,25 @@
+/** The conditions of an observation in words. */
+import type { Conditions } from '../catalogue/source.ts';
+import { formatCount, formatNumberOf } from './valueText.ts';
+
+/** `Taken on a live image, on a virtual machine with 2,048 MiB and 1 core; index 37 days old.` Empty for none. */
+export function wordConditions(conditions: Conditions): string {
+  const { medium, machine, memoryMiB, cores, indexAgeDays, alteredByAnalyst } = conditions;
+  const size = [memoryMiB && `${formatCount(memoryMiB)} MiB`, cores && formatNumberOf(cores, 'core')].filter(
+    Boolean,
+  );
+  const place = [
+    medium && (medium === 'live' ? 'on a live image' : 'on an installed system'),
+    machine && (machine === 'virtual' ? 'on a virtual machine' : 'on hardware'),
+  ].filter(Boolean);
+  const first = [place.join(', '), size.length > 0 ? `with ${size.join(' and ')}` : '']
+    .filter(Boolean)
+    .join(' ');
+  const parts = [
+    first && `Taken ${first}`,
+    indexAgeDays !== undefined &&
+      `package index ${indexAgeDays === 0 ? 'refreshed that day' : `${formatNumberOf(indexAgeDays, 'day')} old`}`,
+    alteredByAnalyst && 'changed by the analyst',
+  ].filter(Boolean);
+  return parts.length > 0 ? `${parts.join('; ').replace(/^./, (char) => char.toUpperCase())}.` : '';
+}
