@@ -131,6 +131,33 @@ describe('from the files of a system to a published dossier', () => {
     await page.getByText('A look at the reading room').waitFor();
   });
 
+  it('takes a measurement with its conditions, shows its arithmetic, and knows what spoils it', async () => {
+    const { page } = browser;
+    await page.getByRole('gridcell', { name: /^Memory in use, Reading room 1/ }).dblclick();
+    const editor = page.getByRole('form', { name: 'Edit Memory in use of Reading room 1' });
+    await editor.getByLabel('Value').fill('12 % of 8 GiB');
+    await editor.getByText('12 % of 8 GiB = 983 MiB').waitFor();
+    const choose = async (field: string, option: string) => {
+      await editor.getByRole('combobox', { name: field }).press('Enter');
+      await page.getByRole('option', { name: option }).click();
+    };
+    await choose('Source', 'A new source …');
+    await choose('Kind', 'measurement');
+    await editor.getByLabel('Title').fill('The first start');
+    await editor.getByLabel('By whom').fill('K. Brand');
+    await editor.getByRole('button', { name: 'Save value' }).click();
+    await editor.getByText(/A measurement needs its conditions/).waitFor();
+    await choose('Seen on', 'live image');
+    await choose('Machine', 'virtual');
+    await editor.getByLabel('Memory', { exact: true }).fill('8 GiB');
+    await choose('How sure', 'likely');
+    await editor.getByRole('button', { name: 'Save value' }).click();
+    await editor.waitFor({ state: 'detached' });
+    await page.getByText('spoiled: live image').waitFor();
+    await page.getByText('12 % of 8 GiB = 983 MiB').waitFor();
+    await page.keyboard.press('Control+z');
+  });
+
   it('refuses a value of the wrong type with what it expects, and changes nothing', async () => {
     const { page } = browser;
     await page.getByRole('gridcell', { name: /^Testing before release, Reading room 1/ }).dblclick();

@@ -4,6 +4,7 @@
  */
 import type { AreaId } from './areas.ts';
 import { FACT_KEYS, type FactKey } from './factKeys.ts';
+import { parseMeasure } from './measure.ts';
 import { VALUE_SCHEMAS, type Element, type FactValue } from './factValue.ts';
 import { failure, success, createIssue, type Result } from '../issue.ts';
 
@@ -22,7 +23,7 @@ export function factKeysOf(area: AreaId): FactKey[] {
 }
 
 /**
- * Reads what an analyst typed for a key: `10` or `10 days`, `yes`, `2029-06`, a list with an element a line or
+ * Reads what an analyst typed for a key: `10` or `10 days`, `12 % of 8 GiB`, `yes`, `2029-06`, a list with an element a line or
  * separated by semicolons (`slot: name`). Issue `value.invalid` names the type that was expected.
  */
 export function parseFactValue(entry: FactKey, text: string): Result<FactValue> {
@@ -46,7 +47,8 @@ function readTyped(entry: FactKey, text: string): unknown {
   switch (entry.type) {
     case 'number': {
       const match = /^(-?\d+(?:\.\d+)?)\s*(\S*)$/.exec(text);
-      return match && (!match[2] || match[2] === entry.unit) ? Number(match[1]) : undefined;
+      if (match && (!match[2] || match[2] === entry.unit)) return Number(match[1]);
+      return entry.unit ? parseMeasure(text, entry.unit)?.value : undefined;
     }
     case 'yesNo':
       return text === 'yes' ? true : text === 'no' ? false : undefined;

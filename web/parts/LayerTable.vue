@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The layer table: facts down the side by area, the chain of bases across. A line runs through what is carried. */
-import { computed, nextTick, ref } from 'vue';
+import { computed, nextTick, onMounted, ref } from 'vue';
 import { AREAS } from '../../core/catalogue/areas.ts';
 import { formatValue } from '../../core/exchange/valueText.ts';
 import type { Cell, LayerRow, LayerTable } from '../../core/layers/layerTable.ts';
@@ -71,6 +71,13 @@ function move(row: LayerRow, layer: number, rows: number, columns: number): void
     cell?.scrollIntoView({ block: 'nearest' });
   });
 }
+
+/** An address that names a fact opens at that fact. */
+onMounted(() => {
+  if (!props.selected) return;
+  const { key, layer } = props.selected;
+  host.value?.querySelector(`[data-cell="${key}:${layer}"]`)?.scrollIntoView({ block: 'center' });
+});
 
 const MOVES: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],

@@ -5,6 +5,7 @@ import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
+import { wordConditions } from '../../../core/exchange/conditionsText.ts';
 import { formatNumberOf, formatValue } from '../../../core/exchange/valueText.ts';
 import type { Cell, LayerRow, LayerTable } from '../../../core/layers/layerTable.ts';
 import { evidenceOf } from '../../../core/layers/valueInForce.ts';
@@ -58,6 +59,19 @@ function wordCell(shownCell: Cell): string {
       return 'Nobody has looked at this yet.';
   }
 }
+/** Who, under which conditions, how sure, and what was noted. */
+function aroundOf(reading: Reading): string {
+  const source = sourceOf(reading);
+  const conditions = wordConditions({ ...source?.conditions, ...reading.conditions });
+  return [
+    source?.by && `By ${source.by}.`,
+    conditions,
+    reading.certainty !== 'sure' && `${reading.certainty[0].toUpperCase()}${reading.certainty.slice(1)}.`,
+    reading.note,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
 const disagreement = computed(() => {
   if (!cell.value.disputed) return '';
   return `${formatNumberOf(cell.value.readings.length, 'source')} disagree. In force is what was seen before what was read, then the nearest to the release; accept one to settle it.`;
@@ -88,7 +102,7 @@ const disagreement = computed(() => {
                 : reading.id === cell.inForce?.id
                   ? 'in force'
                   : reading.spoiledBy.length
-                    ? 'spoiled'
+                    ? `spoiled: ${reading.spoiledBy.join(', ')}`
                     : 'not in force'
             }}</span>
           </div>
@@ -105,6 +119,7 @@ const disagreement = computed(() => {
             </template>
             <template v-else>no source</template>
           </div>
+          <div v-if="aroundOf(reading)" class="small soft">{{ aroundOf(reading) }}</div>
           <div class="actions">
             <button v-if="readings.length > 1" @click="$emit('accept', reading)">
               {{ reading.accepted ? 'Let the rules decide' : 'Accept this one' }}

@@ -1,11 +1,13 @@
 /** Edits of facts: one reading written, marked or taken back, each one undoable step. */
 import { computed, ref } from 'vue';
-import { recordsOf, recordsPointingTo } from '../../../core/catalogue/catalogue.ts';
+import { recordOf, recordsOf, recordsPointingTo } from '../../../core/catalogue/catalogue.ts';
+import { parseMeasure } from '../../../core/catalogue/measure.ts';
+import { spoilsOf } from '../../../core/capture/conditions.ts';
 import { parseFactValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { createFreshId, type RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { AnyRecord } from '../../../core/catalogue/recordKinds.ts';
-import type { Source, SourceKind } from '../../../core/catalogue/source.ts';
+import type { Conditions, Source, SourceKind } from '../../../core/catalogue/source.ts';
 import { compareWhen } from '../../../core/catalogue/when.ts';
 import { failure, type Result } from '../../../core/issue.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
@@ -15,13 +17,20 @@ import { today } from '../../stores/clock.ts';
 /** A source as the editor gives it: one that is there, a new one, or none. */
 export type ChosenSource =
   | { readonly id: RecordId }
-  | { readonly kind: SourceKind; readonly title: string; readonly place: string; readonly date: string }
+  | {
+      readonly kind: SourceKind;
+      readonly title: string;
+      readonly place: string;
+      readonly date: string;
+      readonly by: string;
+      readonly conditions: Conditions;
+    }
   | null;
 
 /** What the editor says of a fact. */
-export type Saying =
-  | { readonly state: 'set'; readonly text: string }
-  | { readonly state: 'unchanged' | 'none' | 'doesNotApply' };
+export type Saying = (
+  { readonly state: 'set'; readonly text: string } | { readonly state: 'unchanged' | 'none' | 'doesNotApply' }
+) & { readonly certainty?: Reading['certainty'] };
 
 /** The source used last, offered again by the next edit. */
 const lastSource = ref<RecordId | null>(null);
@@ -47,11 +56,24 @@ export function useFactEditing() {
       (reading) => reading.subject === subject && reading.key === fact.key && reading.source === source,
     );
     const { value: _value, ...rest } = known ?? newReading(subject, fact, source);
-    records.push({ ...rest, state: saying.state, ...(value?.ok && { value: value.value }) });
+    const conditions = chosen && 'conditions' in chosen ? chosen.conditions : conditionsOfSource(source);
+    const measured =
+      saying.state === 'set' && fact.unit ? parseMeasure(saying.text, fact.unit)?.arithmetic : '';
+    records.push({
+      ...rest,
+      state: saying.state,
+      certainty: saying.certainty ?? rest.certainty,
+      spoiledBy: spoilsOf(fact.key, conditions),
+      note: measured || rest.note,
+      ...(value?.ok && { value: value.value }),
+    });
     const result = store.edit(`${fact.label} of ${nameOf(store.catalogue, subject)}`, records);
     if (result.ok && source) lastSource.value = source;
     return result;
   }
+
+  const conditionsOfSource = (source: RecordId | undefined): Conditions =>
+    (source && recordOf(store.catalogue, 'source', source)?.conditions) || {};
 
   function newReading(subject: RecordId, fact: FactKey, source: RecordId | undefined): Reading {
     return {
@@ -81,8 +103,8 @@ export function useFactEditing() {
       place: chosen.place,
       ...(chosen.date && { date: chosen.date }),
       read: today(),
-      by: '',
-      conditions: {},
+      by: chosen.by,
+      conditions: chosen.conditions,
       files: [],
       note: '',
     };
