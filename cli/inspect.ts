@@ -48,6 +48,7 @@ function readCounts(content: NonNullable<ReadFile['content']>) {
       return { packages: content.list.packages.size };
     case 'aptSources':
       return { sources: content.aptSources.sources.length };
+    case 'lsbRelease':
     case 'osRelease':
       return { fields: Object.keys(content.osRelease.fields).length };
     case 'repomd':

@@ -8,13 +8,17 @@ import { AlpmDatabaseReader } from '../formats/alpmDesc.ts';
 import { DebPackagesReader } from '../formats/debPackages.ts';
 import { parseDebRelease, type DebRelease } from '../formats/debRelease.ts';
 import { decompress, isCompression } from '../formats/decompress.ts';
-import { parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
+import { parseLsbRelease, parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
 import type { PackageList } from '../formats/packageList.ts';
 import { isKeyFile, parseKeyFile, type KeyFile } from '../formats/keyFile.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
+import { parsePackageText, parsePkginfo } from '../formats/packageText.ts';
 import { parseRepomd, RpmPrimaryReader, type Repomd } from '../formats/rpmMetadata.ts';
 import { parseRpmPackageTable } from '../formats/rpmPackageTable.ts';
+import { parseSoftwareBill } from '../formats/softwareBill.ts';
 import { readTar } from '../formats/tar.ts';
+import { parseAptPolicy } from '../formats/terminalText.ts';
+import { readZip } from '../formats/zip.ts';
 import { createIssue, type Issue } from '../issue.ts';
 
 /** A file given to the program: its path as dropped, its size in bytes, and a way to read it once. */
@@ -27,6 +31,8 @@ export interface InputFile {
 /** What was read from a file. */
 export type FileContent =
   | { readonly type: 'osRelease'; readonly osRelease: OsRelease }
+  /** Says the same in another form; it counts where there is no os-release. */
+  | { readonly type: 'lsbRelease'; readonly osRelease: OsRelease }
   | { readonly type: 'aptSources'; readonly aptSources: AptSources }
   | { readonly type: 'packages'; readonly list: PackageList }
   | { readonly type: 'release'; readonly release: DebRelease }
@@ -132,7 +138,7 @@ async function readOne(file: Opened, run: Run): Promise<void> {
   const report = (issues: readonly Issue[], content?: FileContent) =>
     results.push({ path, from, containers, bytes: size, format, content, issues });
 
-  if (containers.length >= NESTING_LIMIT && (isCompression(format) || format === 'tar')) {
+  if (containers.length >= NESTING_LIMIT && (isCompression(format) || isArchive(format))) {
     report([createIssue('error', 'file.nested', path, { limit: NESTING_LIMIT })]);
   } else if (isCompression(format)) {
     const unpacked = decompress(format, pieces, path, options.expansionLimit);
@@ -140,8 +146,8 @@ async function readOne(file: Opened, run: Run): Promise<void> {
     await readOne({ path, from, containers: [...containers, format], size, pieces: unpacked.pieces }, run);
     const issue = unpacked.issue();
     if (issue) addIssue(results, first, format, issue);
-  } else if (format === 'tar') {
-    await readArchive(file, pieces, run);
+  } else if (isArchive(format)) {
+    await readArchive(file, format, pieces, run);
   } else if (format === 'dpkg-status' || format === 'deb-packages') {
     const reader = new DebPackagesReader(format === 'dpkg-status' ? 'status' : 'index', path);
     for await (const piece of pieces) reader.push(piece);
@@ -212,12 +218,18 @@ function finishDatabase({ path, from, containers, reader, bytes }: OpenDatabase)
   };
 }
 
-async function readArchive(file: Opened, pieces: Pieces, run: Run): Promise<void> {
+/** Archives, and how each gives its files. */
+const ARCHIVES = { tar: readTar, zip: readZip } as const;
+type Archive = keyof typeof ARCHIVES;
+
+const isArchive = (format: FormatId): format is Archive => Object.hasOwn(ARCHIVES, format);
+
+async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: Run): Promise<void> {
   const { options, results } = run;
   const issues: Issue[] = [];
-  const containers: FormatId[] = [...file.containers, 'tar'];
+  const containers: FormatId[] = [...file.containers, format];
   let entries = 0;
-  for await (const entry of readTar(pieces, file.path, (issue) => issues.push(issue))) {
+  for await (const entry of ARCHIVES[format](pieces, file.path, (issue) => issues.push(issue))) {
     if (options.signal?.aborted) break;
     entries++;
     await readOne(
@@ -232,11 +244,18 @@ async function readArchive(file: Opened, pieces: Pieces, run: Run): Promise<void
       from: file.path,
       containers: file.containers,
       bytes: file.size,
-      format: 'tar',
+      format,
       issues,
     });
   }
 }
+
+/** Package lists that are read whole. */
+const LISTS = {
+  'package-text': parsePackageText,
+  pkginfo: parsePkginfo,
+  'software-bill': parseSoftwareBill,
+} as const;
 
 type Report = (issues: readonly Issue[], content?: FileContent) => void;
 
@@ -253,6 +272,10 @@ async function readSmall(format: FormatId, path: string, pieces: Pieces, report:
       const osRelease = parseOsRelease(text, path);
       return report([...tooLong, ...osRelease.issues], { type: 'osRelease', osRelease });
     }
+    case 'lsb-release': {
+      const osRelease = parseLsbRelease(text, path);
+      return report([...tooLong, ...osRelease.issues], { type: 'lsbRelease', osRelease });
+    }
     case 'apt-sources-list':
     case 'apt-sources-deb822': {
       const parse = format === 'apt-sources-list' ? parseAptSourcesList : parseAptSourcesDeb822;
@@ -262,6 +285,16 @@ async function readSmall(format: FormatId, path: string, pieces: Pieces, report:
     case 'rpm-repomd': {
       const repomd = parseRepomd(text, path);
       return report([...tooLong, ...repomd.issues], { type: 'repomd', repomd });
+    }
+    case 'package-text':
+    case 'pkginfo':
+    case 'software-bill': {
+      const list = LISTS[format](text, path);
+      return report([...tooLong, ...list.issues], { type: 'packages', list });
+    }
+    case 'apt-policy': {
+      const aptSources = { sources: parseAptPolicy(text), issues: [] };
+      return report(tooLong, { type: 'aptSources', aptSources });
     }
     case 'rpm-packages': {
       const list = parseRpmPackageTable(text, path);

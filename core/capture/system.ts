@@ -70,7 +70,10 @@ function belongsToSystem({ content }: ReadFile): boolean {
 
 /** What stands before the first directory of a root file system. */
 function rootOf(file: ReadFile): string {
-  const path = file.containers.includes('tar') ? `${file.from}!/${file.path}` : file.path;
+  const path =
+    file.containers.includes('tar') || file.containers.includes('zip')
+      ? `${file.from}!/${file.path}`
+      : file.path;
   const match = /^(.*?)(?:^|\/)(?:etc|usr|var|proc|boot|sys|sbin|aspen-capture)\//.exec(path);
   if (match) return match[1];
   return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';
@@ -126,14 +129,22 @@ function identitiesOf(files: readonly ReadFile[]): Map<string, string> {
 
 function assembleSystem(root: string, files: readonly ReadFile[]): ReadSystem {
   const identification: Record<string, string> = {};
+  const lsb: Record<string, string> = {};
   const sources: AptSource[] = [];
   let packages: PackageColumns | undefined;
   for (const { content } of [...files].sort((a, b) => (a.path < b.path ? -1 : 1))) {
     if (content?.type === 'osRelease') Object.assign(identification, content.osRelease.fields);
+    if (content?.type === 'lsbRelease') Object.assign(lsb, content.osRelease.fields);
     if (content?.type === 'aptSources') sources.push(...content.aptSources.sources);
     if (content?.type === 'packages') packages = content.list.packages;
   }
-  return { root, identification, sources, packages, files };
+  return {
+    root,
+    identification: Object.keys(identification).length > 0 ? identification : lsb,
+    sources,
+    packages,
+    files,
+  };
 }
 
 function assembleIndexes(files: readonly ReadFile[]): ReadIndex[] {

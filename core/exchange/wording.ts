@@ -41,6 +41,11 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'packages.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
   'xml.damaged': ({ reason }, where) =>
     `${where} is not whole (${reason}). What stands before the damage was read; fetch the file again.`,
+  'json.damaged': ({ reason }, where) =>
+    `${where} is not complete JSON (${reason}). Nothing was read from it; fetch or make it again.`,
+  'calendar.line': ({ line }) => `Line ${line} is no release with its dates; it was skipped.`,
+  'zip.damaged': ({ reason }) =>
+    `The zip archive is cut off or damaged (${reason}); the files before the damage were kept.`,
   'keyFile.line': ({ line }) => `Line ${line} is neither a group nor an assignment; it was skipped.`,
   'osRelease.line': ({ line }) => `Line ${line} is no assignment; it was skipped.`,
   'aptSources.line': ({ line }) => `Line ${line} is no source; it was skipped.`,

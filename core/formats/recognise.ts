@@ -4,11 +4,15 @@
  */
 import { isAlpmDesc } from './alpmDesc.ts';
 import { isKeyFile, keyFileKind, parseKeyFile, type KeyFileKind } from './keyFile.ts';
-import { isOsRelease } from './osRelease.ts';
+import { isLsbRelease, isOsRelease } from './osRelease.ts';
 import { isMirrorList } from './packageRepositories.ts';
+import { isPackageText, isPkginfo } from './packageText.ts';
+import { isReleaseCalendar } from './releaseCalendar.ts';
 import { isRepomd, isRpmPrimary } from './rpmMetadata.ts';
 import { isRpmPackageTable } from './rpmPackageTable.ts';
+import { isSoftwareBill } from './softwareBill.ts';
 import { isMountTable, isPreset } from './systemText.ts';
+import { parseAptPolicy, parseFree, parseUname } from './terminalText.ts';
 
 /** Small texts of a system that are read whole. */
 export type TextFormatId =
@@ -23,8 +27,12 @@ export type TextFormatId =
   | 'kernel-release'
   | 'meminfo'
   | 'mount-table'
+  | 'apt-policy'
+  | 'free'
+  | 'release-calendar'
   | 'shell-assignments'
-  | 'systemd-preset';
+  | 'systemd-preset'
+  | 'uname';
 
 /** The formats that the program reads. */
 export type FormatId =
@@ -37,6 +45,7 @@ export type FormatId =
   | 'lz4'
   | 'tar'
   | 'os-release'
+  | 'lsb-release'
   | 'apt-sources-list'
   | 'apt-sources-deb822'
   | 'dpkg-status'
@@ -46,6 +55,10 @@ export type FormatId =
   | 'rpm-repomd'
   | 'rpm-primary'
   | 'rpm-packages'
+  | 'package-text'
+  | 'pkginfo'
+  | 'software-bill'
+  | 'zip'
   | 'empty'
   | 'binary'
   | 'unknown';
@@ -58,6 +71,7 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   lz4: 'lz4 file',
   tar: 'tar archive',
   'os-release': 'identification file (os-release)',
+  'lsb-release': 'identification file (lsb-release)',
   'apt-sources-list': 'apt sources, one-line form',
   'apt-sources-deb822': 'apt sources, deb822 form',
   'dpkg-status': 'dpkg status database',
@@ -67,6 +81,14 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   'rpm-repomd': 'rpm repository index (repomd)',
   'rpm-primary': 'rpm package metadata (primary)',
   'rpm-packages': 'list of rpm packages',
+  'package-text': 'printed package list',
+  pkginfo: 'alpm package information',
+  'software-bill': 'bill of materials (SPDX, CycloneDX)',
+  zip: 'zip archive',
+  'apt-policy': 'apt policy',
+  free: 'memory listing',
+  'release-calendar': 'release calendar',
+  uname: 'kernel, by uname',
   'apt-extended-states': 'apt marks (extended_states)',
   'apt-preferences': 'apt preferences',
   'alpm-mirror-list': 'mirror list',
@@ -104,6 +126,7 @@ const MAGIC: readonly { id: FormatId; offset: number; bytes: readonly number[] }
   { id: 'gzip', offset: 0, bytes: [0x1f, 0x8b, 0x08] }, // RFC 1952, 2.3
   { id: 'xz', offset: 0, bytes: [0xfd, 0x37, 0x7a, 0x58, 0x5a, 0x00] }, // .xz file format 1.2, 2.1.1.1
   { id: 'zstd', offset: 0, bytes: [0x28, 0xb5, 0x2f, 0xfd] }, // RFC 8878, 3.1.1
+  { id: 'zip', offset: 0, bytes: [0x50, 0x4b, 0x03, 0x04] }, // APPNOTE 6.3, 4.3.7
   { id: 'lz4', offset: 0, bytes: [0x04, 0x22, 0x4d, 0x18] }, // LZ4 frame format 1.6
   { id: 'tar', offset: 257, bytes: [0x75, 0x73, 0x74, 0x61, 0x72] }, // POSIX ustar, pax(1)
 ];
@@ -115,6 +138,9 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
   { id: 'rpm-repomd', test: isRepomd },
   { id: 'rpm-primary', test: isRpmPrimary },
   { id: 'rpm-packages', test: isRpmPackageTable },
+  { id: 'software-bill', test: isSoftwareBill },
+  { id: 'pkginfo', test: isPkginfo },
+  { id: 'release-calendar', test: isReleaseCalendar },
   { id: 'deb-release', test: isDebRelease },
   { id: 'dpkg-status', test: (text) => isPackageList(text) && /^Status: *\S+ +\S+ +\S+/m.test(text) },
   { id: 'deb-packages', test: isPackageList },
@@ -129,12 +155,17 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
   },
   { id: 'apt-sources-list', test: isSourcesList },
   { id: 'os-release', test: isOsRelease },
+  { id: 'lsb-release', test: isLsbRelease },
   { id: 'meminfo', test: (text) => /^MemTotal:\s+\d+ kB$/m.test(text) },
   { id: 'cpuinfo', test: (text) => /^processor\s*: \d+$/m.test(text) },
   { id: 'kernel-config', test: (text) => /^CONFIG_[A-Z0-9_]+=/m.test(text) },
   { id: 'alpm-mirror-list', test: isMirrorList },
   { id: 'systemd-preset', test: isPreset },
   { id: 'mount-table', test: isMountTable },
+  { id: 'apt-policy', test: (text) => parseAptPolicy(text).length > 0 },
+  { id: 'uname', test: (text) => parseUname(text) !== null },
+  { id: 'free', test: (text) => parseFree(text) !== null },
+  { id: 'package-text', test: isPackageText },
 ];
 
 /** Texts too short to tell anything by themselves, by the place where a system keeps them. */

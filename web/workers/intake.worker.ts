@@ -87,6 +87,7 @@ function wordContent(content: FileContent): string {
       return formatNumberOf(content.list.packages.size, 'package');
     case 'aptSources':
       return formatNumberOf(content.aptSources.sources.length, 'source');
+    case 'lsbRelease':
     case 'osRelease':
       return (
         content.osRelease.fields.PRETTY_NAME ??

@@ -6,6 +6,7 @@
 import { APPLICATION_ROLES } from '../../catalogue/factSheet.ts';
 import { keyFileList } from '../../formats/keyFile.ts';
 import { parseAssignments, parseMeminfo, parseMountTable, parsePreset } from '../../formats/systemText.ts';
+import { parseFree } from '../../formats/terminalText.ts';
 import type { ReadSystem } from '../system.ts';
 import { keyFilesOf, manifestOf, pathOf, pathOfFormat, textOf, type PlacedKeyFile } from '../systemFiles.ts';
 import { installedRows } from './kernel.ts';
@@ -177,6 +178,8 @@ export const services: FactRule = (system) => {
 /** Memory in use: what there is less what could be had without swapping (proc(5), MemAvailable). */
 export const memory: FactRule = (system) => {
   const { MemTotal, MemAvailable } = parseMeminfo(textOf(system, 'meminfo'));
+  const printed = parseFree(textOf(system, 'free'));
+  if (printed) return found('footprint.memory', printed.usedMiB, pathOfFormat(system, 'free'));
   if (MemTotal === undefined || MemAvailable === undefined) return [];
   return found(
     'footprint.memory',

@@ -1,15 +1,17 @@
 /** The kernel: the running one by its string, else the newest installed image; how it was built. */
 import { packageRow, type PackageColumns, type PackageRow } from '../../formats/packageColumns.ts';
 import { parseKernelConfig, parseKernelRelease, schedulerOf } from '../../formats/systemText.ts';
+import { parseUname } from '../../formats/terminalText.ts';
 import { compareDebVersions, parseDebVersion } from '../../packages/debVersion.ts';
 import { pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { found, type FactRule } from './rule.ts';
 
 /** Version, string and flavour of the running kernel. */
 export const runningKernel: FactRule = (system) => {
-  const parts = parseKernelRelease(textOf(system, 'kernel-release'));
+  const printed = parseUname(textOf(system, 'uname'))?.release ?? '';
+  const parts = parseKernelRelease(textOf(system, 'kernel-release') || printed);
   if (!parts) return [];
-  const place = pathOfFormat(system, 'kernel-release');
+  const place = pathOfFormat(system, 'kernel-release') || pathOfFormat(system, 'uname');
   return [
     ...found('kernel.version', parts.version, place),
     ...found('kernel.release', parts.release, place),
