@@ -16,6 +16,7 @@ const TOOLS = [
     package: 'python3-createrepo-c',
     probe: '/usr/bin/python3 -c "import createrepo_c"',
   },
+  { command: 'xorriso', package: 'xorriso' },
   { command: 'busybox', package: 'busybox' },
   { command: 'debootstrap', package: 'debootstrap' },
   { command: 'bsdtar', package: 'libarchive-tools' },

@@ -6,6 +6,7 @@ import { findFactKey } from '../catalogue/factSheet.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
 import { beneath, disks, language, memory, roles, services, session } from './facts/defaults.ts';
 import { installedKernel, runningKernel, scheduler } from './facts/kernel.ts';
+import { bootEntries, image } from './facts/media.ts';
 import { archives, keys, mirrors, priorities } from './facts/repositories.ts';
 import { found, type FactRule, type FoundFact } from './facts/rule.ts';
 import { bootScreen, darkness, toolkitSettings, wallpaper } from './facts/themes.ts';
@@ -49,6 +50,8 @@ const packages: FactRule = (system) => {
 /** What a system's files can show, one line per rule. */
 const RULES: readonly FactRule[] = [
   identification,
+  image,
+  bootEntries,
   packages,
   archives,
   mirrors,

@@ -10,6 +10,7 @@ import { parseDebRelease, type DebRelease } from '../formats/debRelease.ts';
 import { decompress, isCompression } from '../formats/decompress.ts';
 import { parseLsbRelease, parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
 import type { PackageList } from '../formats/packageList.ts';
+import { readIso9660 } from '../formats/iso9660.ts';
 import { isKeyFile, parseKeyFile, type KeyFile } from '../formats/keyFile.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
 import { parsePackageText, parsePkginfo } from '../formats/packageText.ts';
@@ -219,7 +220,7 @@ function finishDatabase({ path, from, containers, reader, bytes }: OpenDatabase)
 }
 
 /** Archives, and how each gives its files. */
-const ARCHIVES = { tar: readTar, zip: readZip } as const;
+const ARCHIVES = { tar: readTar, zip: readZip, iso9660: readIso9660 } as const;
 type Archive = keyof typeof ARCHIVES;
 
 const isArchive = (format: FormatId): format is Archive => Object.hasOwn(ARCHIVES, format);

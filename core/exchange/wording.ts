@@ -44,6 +44,9 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'json.damaged': ({ reason }, where) =>
     `${where} is not complete JSON (${reason}). Nothing was read from it; fetch or make it again.`,
   'calendar.line': ({ line }) => `Line ${line} is no release with its dates; it was skipped.`,
+  'iso.descriptor': () => 'The image has no readable volume descriptor. Check its sum, and fetch it again.',
+  'iso.missed': ({ count }) =>
+    `${formatCount(Number(count))} files or folders of the image could not be reached: it is cut off, or they stand before the folder that names them.`,
   'zip.damaged': ({ reason }) =>
     `The zip archive is cut off or damaged (${reason}); the files before the damage were kept.`,
   'keyFile.line': ({ line }) => `Line ${line} is neither a group nor an assignment; it was skipped.`,

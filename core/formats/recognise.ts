@@ -3,6 +3,7 @@
  * where a system keeps them. One line of a table per format.
  */
 import { isAlpmDesc } from './alpmDesc.ts';
+import { isIso9660, VOLUME_ENTRY } from './iso9660.ts';
 import { isKeyFile, keyFileKind, parseKeyFile, type KeyFileKind } from './keyFile.ts';
 import { isLsbRelease, isOsRelease } from './osRelease.ts';
 import { isMirrorList } from './packageRepositories.ts';
@@ -28,6 +29,8 @@ export type TextFormatId =
   | 'meminfo'
   | 'mount-table'
   | 'apt-policy'
+  | 'boot-menu'
+  | 'iso-volume'
   | 'free'
   | 'release-calendar'
   | 'shell-assignments'
@@ -59,6 +62,7 @@ export type FormatId =
   | 'pkginfo'
   | 'software-bill'
   | 'zip'
+  | 'iso9660'
   | 'empty'
   | 'binary'
   | 'unknown';
@@ -85,6 +89,9 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   pkginfo: 'alpm package information',
   'software-bill': 'bill of materials (SPDX, CycloneDX)',
   zip: 'zip archive',
+  iso9660: 'image of a medium (ISO 9660)',
+  'iso-volume': 'head of an image',
+  'boot-menu': 'boot menu',
   'apt-policy': 'apt policy',
   free: 'memory listing',
   'release-calendar': 'release calendar',
@@ -133,6 +140,7 @@ const MAGIC: readonly { id: FormatId; offset: number; bytes: readonly number[] }
 
 /** Is told by its text; the first that says yes wins, so the stricter stand first. */
 const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
+  { id: 'iso-volume', test: (text) => text.startsWith(`${VOLUME_ENTRY}\n`) },
   { id: 'capture-manifest', test: (text) => text.startsWith('aspen-capture\t') },
   { id: 'alpm-desc', test: isAlpmDesc },
   { id: 'rpm-repomd', test: isRepomd },
@@ -162,6 +170,10 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
   { id: 'alpm-mirror-list', test: isMirrorList },
   { id: 'systemd-preset', test: isPreset },
   { id: 'mount-table', test: isMountTable },
+  {
+    id: 'boot-menu',
+    test: (text) => /^\s*(menuentry\s+["']|menu\s+label\s|title\s+\S.*\n(.*\n)*linux\s)/im.test(text),
+  },
   { id: 'apt-policy', test: (text) => parseAptPolicy(text).length > 0 },
   { id: 'uname', test: (text) => parseUname(text) !== null },
   { id: 'free', test: (text) => parseFree(text) !== null },
@@ -192,6 +204,7 @@ export function recogniseFormat(head: Uint8Array, whole: boolean): FormatId {
   for (const { id, offset, bytes } of MAGIC) {
     if (bytes.every((byte, index) => head[offset + index] === byte)) return id;
   }
+  if (isIso9660(head)) return 'iso9660';
   if (head.includes(0)) return 'binary';
   const cut = whole ? head : head.subarray(0, head.lastIndexOf(10) + 1 || head.length);
   const text = new TextDecoder().decode(cut);

@@ -1,13 +1,20 @@
 <script setup lang="ts">
 /** Every file of the drop: what it was taken for, what was read from it, or why not. */
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { FORMAT_LABELS } from '../../../core/formats/recognise.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
 import type { FileSummary } from '../../workers/intakeMessages.ts';
 
 const props = defineProps<{ files: readonly FileSummary[] }>();
-const LISTED = 300;
+/** Few at first: a thousand rows at once would hold up the page. */
+const FIRST = 60;
+const MORE = 200;
+const limit = ref(FIRST);
+watch(
+  () => props.files,
+  () => (limit.value = FIRST),
+);
 /** Files with trouble first, then those that gave something, then the rest. */
 const sorted = computed(() => {
   const rank = ({ issues, read }: FileSummary) =>
@@ -39,7 +46,7 @@ const given = computed(() => props.files.filter(({ read }) => read).length);
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(file, index) in sorted.slice(0, LISTED)" :key="index">
+        <tr v-for="(file, index) in sorted.slice(0, limit)" :key="index">
           <td class="mono path" :title="file.path">{{ file.path }}</td>
           <td class="soft">
             {{ FORMAT_LABELS[file.format]
@@ -62,13 +69,18 @@ const given = computed(() => props.files.filter(({ read }) => read).length);
         </tr>
       </tbody>
     </table>
-    <p v-if="files.length > LISTED" class="small soft">
-      {{ formatNumberOf(files.length - LISTED, 'more file') }}, all left out or read without trouble.
-    </p>
+    <button v-if="files.length > limit" class="more" @click="limit += MORE">
+      Show {{ Math.min(MORE, files.length - limit) }} of
+      {{ formatNumberOf(files.length - limit, 'more file') }}
+    </button>
   </section>
 </template>
 
 <style scoped>
+.more {
+  margin-top: 6px;
+  color: rgb(var(--v-theme-accent-ink));
+}
 table {
   width: 100%;
   border-collapse: collapse;

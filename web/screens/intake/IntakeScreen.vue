@@ -2,6 +2,7 @@
 /** Intake: what a system consists of, and what it is built on. */
 import { computed, ref, watch } from 'vue';
 import { storeToRefs } from 'pinia';
+import { splitTerminalText } from '../../../core/formats/terminalText.ts';
 import { wordConditions } from '../../../core/exchange/conditionsText.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -68,6 +69,22 @@ function start(files: ReturnType<typeof filesOfInput>): void {
   if (files.length === 0) return;
   intake.read(files);
 }
+/** Text pasted from a terminal; null while its field is closed. */
+const pasting = ref<string | null>(null);
+
+/** Each answer of the text is read like a file; `cat PATH` says where it stood. */
+function readPasted(): void {
+  const parts = splitTerminalText(pasting.value ?? '');
+  start(
+    parts.map(({ command, text }, i) => {
+      const path =
+        /^(?:sudo )?cat (\/\S+)$/.exec(command)?.[1] ??
+        `pasted text ${i + 1}${command ? `: ${command}` : ''}`;
+      return { path, file: new File([text], path) };
+    }),
+  );
+  pasting.value = null;
+}
 function chooseSystem(event: Event): void {
   void intake.choose(Number((event.target as HTMLSelectElement).value));
 }
@@ -108,16 +125,32 @@ function chooseSystem(event: Event): void {
       <div class="drop" :class="{ over }">
         <h1>Drop the files of a system here</h1>
         <p class="soft">
-          A folder, a <span class="mono">.tar</span> or <span class="mono">.tar.gz</span>, or single files.
-          They are recognised by what is in them, and never leave this computer.
+          A capture, a folder, an archive, an image of a medium, or single files. They are recognised by what
+          is in them, and never leave this computer.
         </p>
         <div class="buttons">
           <v-btn variant="flat" color="primary" @click="fileInput?.click()">Choose files</v-btn>
           <v-btn @click="folderInput?.click()">Choose a folder</v-btn>
+          <v-btn :aria-expanded="pasting !== null" @click="pasting = pasting === null ? '' : null"
+            >Paste text</v-btn
+          >
           <v-btn @click="saveTextFile('aspen-capture', 'text/x-shellscript', COLLECTOR)"
             >Save the collector</v-btn
           >
         </div>
+        <form v-if="pasting !== null" class="paste" @submit.prevent="readPasted">
+          <textarea
+            v-model="pasting"
+            rows="8"
+            class="mono"
+            aria-label="Text from a terminal"
+            placeholder="uname -a, free -m, apt policy, dpkg -l, pacman -Q, rpm -qa, cat /etc/os-release …"
+            @keydown.ctrl.enter="readPasted"
+          />
+          <v-btn type="submit" variant="flat" color="primary" :disabled="!pasting.trim()"
+            >Read this text</v-btn
+          >
+        </form>
         <p class="soft hint">
           Not on the system itself? Run <span class="mono">sh aspen-capture</span> there: it writes one
           archive to drop here, needs no root and no packages, and takes no names, addresses, keys or home
@@ -265,6 +298,20 @@ function chooseSystem(event: Event): void {
   display: flex;
   gap: 8px;
   margin-top: 14px;
+}
+.paste {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  margin-top: 12px;
+}
+.paste textarea {
+  width: 100%;
+  padding: 8px;
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 6px;
+  background: rgb(var(--v-theme-surface));
+  color: inherit;
 }
 .hint {
   margin-top: 14px;
