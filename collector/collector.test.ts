@@ -10,6 +10,7 @@ import { conditionsOf } from '../core/capture/conditions.ts';
 import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop, type ReadSystem } from '../core/capture/system.ts';
+import { addedLater } from '../core/capture/systemFiles.ts';
 import { inputFile } from '../testing/builtSample.ts';
 import { describeWith, hasTool, run } from '../testing/tools.ts';
 
@@ -176,7 +177,7 @@ describe('planted secrets', () => {
     [`home/${user}/.config/mimeapps.list`]: `[Default Applications]\ntext/plain=${note}\n`,
     'root/.ssh/id_ed25519': key,
     'var/log/syslog': `${host} ${user} logged in from ${address}\n`,
-    'var/log/apt/history.log': `Requested-By: ${user} (1000)\n`,
+    'var/log/apt/history.log': `Start-Date: 2026-01-02  10:00:00\nCommandline: apt-get install made-here\nInstall: made-here:all (1.0)\nEnd-Date: 2026-01-02  10:00:01\n\nStart-Date: 2026-03-04  10:00:00\nCommandline: apt install plain for ${host}\nRequested-By: ${user} (1000)\nInstall: plain:all (2.0), drawn-in:all (1, automatic), gone:all (3)\nEnd-Date: 2026-03-04  10:00:09\n`,
     'var/lib/dpkg/status': `Package: made-here\nStatus: install ok installed\nMaintainer: ${user} <${user}@${host}>\nArchitecture: all\nVersion: 1.0\nConffiles:\n /etc/${host}.conf ${machine}\nDescription: made by ${user}\n\nPackage: plain\nStatus: install ok installed\nMaintainer: Open packagers <packages@open.example>\nArchitecture: all\nVersion: 2.0\n`,
   });
   mkdirSync(join(root, 'etc/systemd/system/multi-user.target.wants'), { recursive: true });
@@ -190,6 +191,7 @@ describe('planted secrets', () => {
   write(other, {
     'etc/os-release': 'ID=open\nNAME=Open\n',
     'etc/hostname': `${host}\n`,
+    'var/log/pacman.log': `[2026-01-02T10:00:00+0000] [ALPM] installed base (1-1)\n[2026-02-03T10:00:00+0000] [PACMAN] Running 'pacman -S made-here' on ${host}\n[2026-02-03T10:00:01+0000] [ALPM] installed made-here (1-1)\n`,
     'var/lib/pacman/local/made-here-1-1/desc': `%NAME%\nmade-here\n\n%VERSION%\n1-1\n\n%PACKAGER%\n${user} <${user}@${host}>\n`,
   });
 
@@ -222,6 +224,14 @@ describe('planted secrets', () => {
     expect(facts.get('defaults.fileSystem')).toBe('ext4');
     expect(facts.get('defaults.inputMethods')).toEqual([{ name: 'keys' }]);
     expect(conditionsOf(system)).toMatchObject({ medium: 'installed', machine: 'virtual', cores: 1 });
+    // What a person added later is left out of the count, and said.
+    expect(conditionsOf(system).alteredByAnalyst).toBe(true);
+    expect(facts.get('defaults.packages')).toBe(1);
+    expect(run('tar', ['-xzOf', archive, 'aspen-capture/added-later.tsv'])).toBe(
+      'PACKAGE\tADDED\ngone\t2026-03-04\nplain\t2026-03-04\n',
+    );
+    const alpm = await readCapture(collect('known-alpm', ['--root', other]));
+    expect([...addedLater(alpm)]).toEqual(['made-here']);
     const status = run('tar', ['-xzOf', archive, 'var/lib/dpkg/status']);
     expect(status).toContain('Maintainer: Open packagers <packages@open.example>');
     expect(status).not.toContain('Conffiles');

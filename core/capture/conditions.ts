@@ -6,7 +6,7 @@ import type { Conditions } from '../catalogue/source.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/systemText.ts';
 import type { ReadSystem } from './system.ts';
-import { manifestOf, textOf } from './systemFiles.ts';
+import { addedLater, manifestOf, textOf } from './systemFiles.ts';
 
 /** What is known of the machine and its state. What the files do not tell is left out. */
 export function conditionsOf(system: ReadSystem): Conditions {
@@ -19,6 +19,7 @@ export function conditionsOf(system: ReadSystem): Conditions {
     ...(processors && { machine: virtual ? 'virtual' : 'hardware', cores }),
     ...(memory !== undefined && { memoryMiB: Math.round(memory / 1024) }),
     ...(index !== undefined && { indexAgeDays: index }),
+    ...(addedLater(system).size > 0 && { alteredByAnalyst: true }),
   };
 }
 
@@ -90,9 +91,10 @@ const SPOIL_RULES: readonly SpoilRule[] = [
     keys: ['tools.probes', 'model.updates', 'model.firstUpdate'],
   },
   {
+    // What was added is left out of the counted packages, but it takes room.
     reason: 'changed by the analyst',
     holds: ({ alteredByAnalyst }) => alteredByAnalyst === true,
-    keys: ['defaults.packages', 'footprint.disk', 'footprint.memory'],
+    keys: ['footprint.disk', 'footprint.memory'],
   },
 ];
 

@@ -97,6 +97,13 @@ describe('what lies beneath', () => {
     });
     expect(facts.get('themes.dark')!.value).toBe(true);
   });
+  it('takes the settings of another toolkit where the first has none', async () => {
+    const qt = { 'etc/xdg/kdeglobals': '[Icons]\nTheme=Vellum\n[General]\nfont=Weir Sans,10,-1\n' };
+    expect((await factsOf(qt)).get('themes.icons')!.value).toBe('Vellum');
+    expect((await factsOf(qt)).get('themes.font')!.value).toBe('Weir Sans');
+    const both = { ...qt, 'etc/gtk-3.0/settings.ini': '[Settings]\ngtk-icon-theme-name=Tide\n' };
+    expect((await factsOf(both)).get('themes.icons')!.value).toBe('Tide');
+  });
   it('names one desktop only where one session is offered', async () => {
     const session = (name: string) => entry({ Name: name, Exec: name, DesktopNames: name });
     const one = {
@@ -108,6 +115,58 @@ describe('what lies beneath', () => {
     expect(
       (await factsOf({ ...one, 'usr/share/xsessions/b.desktop': session('Sill') })).has('defaults.desktop'),
     ).toBe(false);
+  });
+});
+
+describe('signs in a manifest', () => {
+  const manifest = (...lines: string[]) => ({
+    'aspen-capture/manifest.tsv': ['aspen-capture\t1', ...lines, ''].join('\n'),
+  });
+  it('tell other kernels, tools of other formats, and how administrators are asked', async () => {
+    const facts = await factsOf({
+      'proc/sys/kernel/osrelease': '6.4.9-1-stock\n',
+      ...manifest(
+        'seen\tusr/lib/modules/6.4.9-1-stock\t',
+        'seen\tusr/lib/modules/6.10.8-2-longterm\t',
+        'seen\tusr/lib/modules/extramodules\t',
+        'seen\tusr/bin/flatpak\t',
+        'seen\tetc/flatpak/remotes.d/own.flatpakrepo\t',
+        'seen\tusr/bin/sudo\t',
+        'seen\tusr/bin/pkexec\t',
+        'link\tetc/systemd/system/multi-user.target.wants/print.service\t/usr/lib/x',
+      ),
+    });
+    expect(facts.get('kernel.offered')!.value).toEqual([{ name: '6.10.8-2-longterm' }]);
+    expect(facts.get('repositories.formats')!.value).toEqual([
+      { name: 'flatpak', settings: { state: 'on' } },
+    ]);
+    expect(facts.get('defaults.privilege')!.value).toBe('sudo, pkexec');
+    expect(facts.get('defaults.services')!.value).toEqual([{ name: 'print' }]);
+  });
+});
+
+describe('a summary of a system', () => {
+  const text = [
+    '   /\\      ann@desk',
+    '  /  \\     OS: Tidewater 7.1 x86_64',
+    '            Kernel: 6.4.9-1-stock',
+    '            DE: Lagoon 5.2.1',
+    '            Theme: Tide [GTK3]',
+    '            Icons: Tide dark [GTK3]',
+    '            Memory: 1015MiB / 3929MiB',
+  ].join('\n');
+  it('gives facts of second rank: a file that shows the same comes first', async () => {
+    const alone = await factsOf({ 'pasted text 1': text });
+    expect(alone.get('kernel.release')).toMatchObject({ value: '6.4.9-1-stock', certainty: 'likely' });
+    expect(alone.get('defaults.desktop')!.value).toBe('Lagoon');
+    expect(alone.get('themes.desktopVersion')!.value).toBe('5.2.1');
+    expect(alone.get('themes.icons')!.value).toBe('Tide dark');
+    expect(alone.get('footprint.memory')!.value).toBe(1015);
+    const both = await factsOf({
+      'pasted text 1': text,
+      'etc/gtk-3.0/settings.ini': '[Settings]\ngtk-icon-theme-name=Vellum\n',
+    });
+    expect(both.get('themes.icons')).toMatchObject({ value: 'Vellum', certainty: 'sure' });
   });
 });
 

@@ -4,15 +4,16 @@
  */
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
-import { beneath, disks, language, memory, roles, services, session } from './facts/defaults.ts';
-import { installedKernel, runningKernel, scheduler } from './facts/kernel.ts';
+import { beneath, disks, language, memory, privilege, roles, services, session } from './facts/defaults.ts';
+import { installedKernel, otherKernels, runningKernel, scheduler } from './facts/kernel.ts';
 import { bootEntries, image } from './facts/media.ts';
-import { archives, keys, mirrors, priorities } from './facts/repositories.ts';
+import { archives, formats, keys, mirrors, priorities } from './facts/repositories.ts';
 import { found, type FactRule, type FoundFact } from './facts/rule.ts';
-import { bootScreen, darkness, toolkitSettings, wallpaper } from './facts/themes.ts';
+import { summary } from './facts/summary.ts';
+import { bootScreen, darkness, qtSettings, toolkitSettings, wallpaper } from './facts/themes.ts';
 import { guide } from './facts/welcome.ts';
 import type { ReadSystem } from './system.ts';
-import { pathOf } from './systemFiles.ts';
+import { addedLater, pathOf } from './systemFiles.ts';
 
 /** A fact read off a system, not yet part of a catalogue. */
 export interface FactProposal extends FoundFact {
@@ -43,7 +44,11 @@ const packages: FactRule = (system) => {
   return [
     ...found('identity.packageFormat', family, path),
     ...found('tools.command', COMMANDS[family], path, 'likely'),
-    ...found('defaults.packages', size - removed.reduce((sum, flag) => sum + flag, 0), path),
+    ...found(
+      'defaults.packages',
+      size - removed.reduce((sum, flag) => sum + flag, 0) - addedLater(system).size,
+      path,
+    ),
   ];
 };
 
@@ -57,10 +62,13 @@ const RULES: readonly FactRule[] = [
   mirrors,
   priorities,
   keys,
+  formats,
   runningKernel,
   installedKernel,
+  otherKernels,
   scheduler,
   toolkitSettings,
+  qtSettings,
   darkness,
   wallpaper,
   bootScreen,
@@ -68,16 +76,20 @@ const RULES: readonly FactRule[] = [
   session,
   roles,
   beneath,
+  privilege,
   disks,
   language,
   services,
   memory,
+  summary,
 ];
 
-/** Every fact that the system's files show, in the order of the fact sheet's areas. */
+/** Every fact that the system's files show. Where two rules show the same fact, the first of the list counts. */
 export function proposeFacts(system: ReadSystem): FactProposal[] {
   const conditions = conditionsOf(system);
+  const seen = new Set<string>();
   return RULES.flatMap((rule) => rule(system))
     .filter(({ key }) => findFactKey(key))
+    .filter(({ key }) => !seen.has(key) && seen.add(key))
     .map((fact) => ({ ...fact, spoiledBy: spoilsOf(fact.key, conditions) }));
 }

@@ -65,3 +65,19 @@ function readManifest(system: ReadSystem): CaptureManifest {
   const manifest = parseCaptureManifest(file.content.text, file.path);
   return manifest.ok ? manifest.value : NO_MANIFEST;
 }
+
+/** Installed packages that a person added after the system was made: they are none of its default set. */
+export function addedLater(system: ReadSystem): ReadonlySet<string> {
+  const names = new Set(
+    textOf(system, 'added-later')
+      .split('\n')
+      .slice(1)
+      .map((line) => line.split('\t')[0])
+      .filter(Boolean),
+  );
+  if (names.size === 0 || !system.packages) return new Set();
+  const { columns, removed, table } = system.packages;
+  const texts = table.texts();
+  const installed = new Set(Array.from(columns.name, (name, i) => (removed[i] ? '' : texts[name])));
+  return new Set([...names].filter((name) => installed.has(name)));
+}

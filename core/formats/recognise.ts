@@ -13,7 +13,7 @@ import { isRepomd, isRpmPrimary } from './rpmMetadata.ts';
 import { isRpmPackageTable } from './rpmPackageTable.ts';
 import { isSoftwareBill } from './softwareBill.ts';
 import { isMountTable, isPreset } from './systemText.ts';
-import { parseAptPolicy, parseFree, parseUname } from './terminalText.ts';
+import { parseAptPolicy, parseFree, parseSystemSummary, parseUname } from './terminalText.ts';
 
 /** Small texts of a system that are read whole. */
 export type TextFormatId =
@@ -28,7 +28,10 @@ export type TextFormatId =
   | 'kernel-release'
   | 'meminfo'
   | 'mount-table'
+  | 'added-later'
   | 'apt-policy'
+  | 'system-summary'
+  | 'uptime'
   | 'boot-menu'
   | 'iso-volume'
   | 'free'
@@ -92,6 +95,9 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   iso9660: 'image of a medium (ISO 9660)',
   'iso-volume': 'head of an image',
   'boot-menu': 'boot menu',
+  'added-later': 'packages added later',
+  'system-summary': 'summary of a system',
+  uptime: 'time since start-up',
   'apt-policy': 'apt policy',
   free: 'memory listing',
   'release-calendar': 'release calendar',
@@ -141,6 +147,7 @@ const MAGIC: readonly { id: FormatId; offset: number; bytes: readonly number[] }
 /** Is told by its text; the first that says yes wins, so the stricter stand first. */
 const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
   { id: 'iso-volume', test: (text) => text.startsWith(`${VOLUME_ENTRY}\n`) },
+  { id: 'added-later', test: (text) => text.startsWith('PACKAGE\tADDED\n') },
   { id: 'capture-manifest', test: (text) => text.startsWith('aspen-capture\t') },
   { id: 'alpm-desc', test: isAlpmDesc },
   { id: 'rpm-repomd', test: isRepomd },
@@ -175,6 +182,7 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
     test: (text) => /^\s*(menuentry\s+["']|menu\s+label\s|title\s+\S.*\n(.*\n)*linux\s)/im.test(text),
   },
   { id: 'apt-policy', test: (text) => parseAptPolicy(text).length > 0 },
+  { id: 'system-summary', test: (text) => parseSystemSummary(text) !== null },
   { id: 'uname', test: (text) => parseUname(text) !== null },
   { id: 'free', test: (text) => parseFree(text) !== null },
   { id: 'package-text', test: isPackageText },
@@ -183,6 +191,7 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
 /** Texts too short to tell anything by themselves, by the place where a system keeps them. */
 const PLACES: readonly { id: FormatId; place: RegExp }[] = [
   { id: 'kernel-release', place: /(^|\/)proc\/sys\/kernel\/osrelease$/ },
+  { id: 'uptime', place: /(^|\/)proc\/uptime$/ },
   { id: 'kernel-cmdline', place: /(^|\/)proc\/cmdline$/ },
   { id: 'display-manager', place: /(^|\/)etc\/X11\/default-display-manager$/ },
   {

@@ -8,7 +8,15 @@ import { keyFileList } from '../../formats/keyFile.ts';
 import { parseAssignments, parseMeminfo, parseMountTable, parsePreset } from '../../formats/systemText.ts';
 import { parseFree } from '../../formats/terminalText.ts';
 import type { ReadSystem } from '../system.ts';
-import { keyFilesOf, manifestOf, pathOf, pathOfFormat, textOf, type PlacedKeyFile } from '../systemFiles.ts';
+import {
+  addedLater,
+  keyFilesOf,
+  manifestOf,
+  pathOf,
+  pathOfFormat,
+  textOf,
+  type PlacedKeyFile,
+} from '../systemFiles.ts';
 import { installedRows } from './kernel.ts';
 import { found, type FactRule, type FoundFact } from './rule.ts';
 
@@ -77,7 +85,9 @@ function byMenu(system: ReadSystem, role: RoleId): FoundFact[] {
 function byVirtualPackage(system: ReadSystem, role: RoleId): FoundFact[] {
   const { virtual } = ROLES[role];
   if (!system.packages || virtual.length === 0) return [];
-  const providers = installedRows(system.packages).filter(({ provides }) =>
+  const later = addedLater(system);
+  const rows = installedRows(system.packages).filter(({ name }) => !later.has(name));
+  const providers = rows.filter(({ provides }) =>
     provides.split(',').some((entry) => virtual.includes(entry.trim().split(/\s/)[0])),
   );
   const names = [...new Set(providers.map(({ name }) => name))];
@@ -121,6 +131,14 @@ export const beneath: FactRule = (system) => {
           'etc/systemd/system/display-manager.service',
         )),
   ];
+};
+
+/** How administrators are asked: the commands for it that are there. */
+export const privilege: FactRule = (system) => {
+  const paths = [...manifestOf(system).seen.keys()].filter((path) =>
+    /^usr\/bin\/(sudo|doas|pkexec|run0)$/.test(path),
+  );
+  return found('defaults.privilege', paths.map(baseName).join(', '), 'usr/bin');
 };
 
 /** File system of the root and kind of swap, as the mount table and the settings of compressed memory say. */

@@ -3,7 +3,7 @@ import { packageRow, type PackageColumns, type PackageRow } from '../../formats/
 import { parseKernelConfig, parseKernelRelease, schedulerOf } from '../../formats/systemText.ts';
 import { parseUname } from '../../formats/terminalText.ts';
 import { compareDebVersions, parseDebVersion } from '../../packages/debVersion.ts';
-import { pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
+import { manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { found, type FactRule } from './rule.ts';
 
 /** Version, string and flavour of the running kernel. */
@@ -47,3 +47,19 @@ export function installedRows(list: PackageColumns): PackageRow[] {
     ({ removed }) => !removed,
   );
 }
+
+/** Other kernels that are installed: their modules are there, and they are not the running one. */
+export const otherKernels: FactRule = (system) => {
+  const running = textOf(system, 'kernel-release').trim();
+  const others = [...manifestOf(system).seen.keys()]
+    .map((path) => /^usr\/lib\/modules\/([^/]+)$/.exec(path)?.[1] ?? '')
+    .filter((release) => parseKernelRelease(release) && release !== running);
+  return running
+    ? found(
+        'kernel.offered',
+        others.map((name) => ({ name })),
+        'usr/lib/modules',
+        'likely',
+      )
+    : [];
+};

@@ -8,7 +8,7 @@ import {
   type ConfiguredRepository,
 } from '../../formats/packageRepositories.ts';
 import type { ReadSystem } from '../system.ts';
-import { keyFilesOf, pathOf, pathOfFormat, textAt, textOf } from '../systemFiles.ts';
+import { keyFilesOf, manifestOf, pathOf, pathOfFormat, textAt, textOf } from '../systemFiles.ts';
 import { found, type FactRule, type FoundFact } from './rule.ts';
 
 /** Suites that stand for whatever is current, as archives name them. */
@@ -91,5 +91,19 @@ export const keys: FactRule = (system) => {
     'repositories.keys',
     [...new Set(names)].map((name) => ({ name })),
     pathOf(system, 'aptSources'),
+  );
+};
+
+/** Tools of other package formats that are there: on where a remote is set up, else offered. */
+export const formats: FactRule = (system) => {
+  const seen = [...manifestOf(system).seen.keys()];
+  const hasRemote = (tool: string) =>
+    seen.some((path) => new RegExp(`/${tool}/remotes\\.d/[^/]+$`).test(path));
+  const tools = seen.flatMap((path) => /^usr\/bin\/(flatpak|snap)$/.exec(path)?.[1] ?? []);
+  return found(
+    'repositories.formats',
+    tools.map((name) => ({ name, settings: { state: hasRemote(name) ? 'on' : 'offered' } })),
+    'usr/bin',
+    'likely',
   );
 };

@@ -46,6 +46,23 @@ function storedValue(system: ReadSystem, group: string, key: string): Setting | 
     .at(-1);
 }
 
+/** Group, key and fact of the settings that Qt desktops keep for all accounts (`etc/xdg/kdeglobals`). */
+const QT_SETTINGS: readonly (readonly [group: string, key: string, fact: string])[] = [
+  ['Icons', 'Theme', 'themes.icons'],
+  ['KDE', 'widgetStyle', 'themes.widgets'],
+  ['General', 'font', 'themes.font'],
+  ['General', 'fixed', 'themes.monospace'],
+];
+
+export const qtSettings: FactRule = (system) =>
+  keyFilesOf(system, 'key-file')
+    .filter(({ path }) => /(^|\/)etc\/xdg\/kdeglobals$/.test(path))
+    .flatMap((file) =>
+      QT_SETTINGS.flatMap(([group, key, fact]) =>
+        found(fact, file.group(group)[key]?.split(',')[0], file.path),
+      ),
+    );
+
 /** Whether a new account begins dark. Only said when a setting says it. */
 export const darkness: FactRule = (system) => {
   const scheme = storedValue(system, 'interface', 'color-scheme');

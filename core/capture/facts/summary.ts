@@ -1,0 +1,28 @@
+/** Facts of a summary that a system shows of itself: of second rank, where the files themselves were not at hand. */
+import { parseKernelRelease } from '../../formats/systemText.ts';
+import { parseSummaryMemory, parseSystemSummary } from '../../formats/terminalText.ts';
+import { pathOfFormat, textOf } from '../systemFiles.ts';
+import { found, type FactRule } from './rule.ts';
+
+/** What stands behind a name in brackets says where it was set; a version behind a desktop is a fact of its own. */
+const bare = (text = '') => text.replace(/\s*\[[^\]]*\].*$/, '').split(', ')[0];
+
+export const summary: FactRule = (system) => {
+  const read = parseSystemSummary(textOf(system, 'system-summary'));
+  if (!read) return [];
+  const { Kernel = '', DE = '', Theme, Icons, Cursor, Font, Memory = '' } = read.fields;
+  const place = pathOfFormat(system, 'system-summary');
+  const kernel = parseKernelRelease(Kernel.replace(/^Linux /, ''));
+  const [, desktop, version] = /^(.*?)(?: v?(\d[\w.]*))?$/.exec(DE)!;
+  return [
+    ...found('kernel.version', kernel?.version, place, 'likely'),
+    ...found('kernel.release', kernel?.release, place, 'likely'),
+    ...found('defaults.desktop', desktop, place, 'likely'),
+    ...found('themes.desktopVersion', version, place, 'likely'),
+    ...found('themes.widgets', bare(Theme), place, 'likely'),
+    ...found('themes.icons', bare(Icons), place, 'likely'),
+    ...found('themes.cursor', bare(Cursor), place, 'likely'),
+    ...found('themes.font', bare(Font), place, 'likely'),
+    ...found('footprint.memory', parseSummaryMemory(Memory)?.usedMiB, place, 'likely'),
+  ];
+};
