@@ -38,6 +38,12 @@ const FENWICK: CommonSystem = {
   services: [...SERVICES, 'fire-gate'],
   also: ['bundle-tool', 'driver-finder', 'package-hall'],
 };
+const FENWICK_ORCHARD: CommonSystem = {
+  ...FENWICK,
+  desktop: 'Trellis',
+  roles: { ...LARKSPUR_ROLES, terminal: 'Vineterm', files: 'Driftbox' },
+  look: { ...ORCHARD, icons: 'Orchard dusk', widgets: 'Orchard dusk', wallpaper: 'windfall', dark: true },
+};
 
 export const DEB_SYSTEMS: readonly SampleSystem[] = [
   {
@@ -70,7 +76,7 @@ export const DEB_SYSTEMS: readonly SampleSystem[] = [
     repositories: SALTMARSH,
   },
   {
-    ...FENWICK,
+    ...FENWICK_ORCHARD,
     key: 'fenwick-orchard-31',
     of: 'Fenwick Orchard 31',
     identification: {
@@ -84,9 +90,6 @@ export const DEB_SYSTEMS: readonly SampleSystem[] = [
       VARIANT_ID: 'orchard',
     },
     repositories: SALTMARSH,
-    desktop: 'Trellis',
-    roles: { ...LARKSPUR_ROLES, terminal: 'Vineterm', files: 'Driftbox' },
-    look: { ...ORCHARD, icons: 'Orchard dusk', widgets: 'Orchard dusk', wallpaper: 'windfall', dark: true },
   },
   {
     ...FENWICK,
@@ -106,7 +109,7 @@ export const DEB_SYSTEMS: readonly SampleSystem[] = [
     look: { ...ORCHARD, wallpaper: 'sandwort' },
   },
   {
-    ...FENWICK,
+    ...FENWICK_ORCHARD,
     key: 'fenwick-orchard-32',
     of: 'Fenwick Orchard 32',
     identification: {
@@ -120,9 +123,6 @@ export const DEB_SYSTEMS: readonly SampleSystem[] = [
       VARIANT_ID: 'orchard',
     },
     repositories: SANDWORT,
-    desktop: 'Trellis',
-    roles: { ...LARKSPUR_ROLES, terminal: 'Vineterm', files: 'Driftbox' },
-    look: { ...ORCHARD, icons: 'Orchard dusk', widgets: 'Orchard dusk', wallpaper: 'windfall', dark: true },
   },
   {
     ...FENWICK,

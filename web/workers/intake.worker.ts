@@ -52,6 +52,7 @@ async function place({ system, candidates }: Extract<IntakeRequest, { type: 'pla
 }
 
 function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
+  const places = new Map(files.map((file, place) => [file, place]));
   return {
     files: files.map(summaryOfFile),
     systems: systems.map((system) => ({
@@ -59,7 +60,7 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       name: nameOfSystem(system),
       identification: system.identification,
       sources: system.sources,
-      files: system.files.map(summaryOfFile),
+      files: Uint32Array.from(system.files, (file) => places.get(file)!),
       packed: system.packages ? packColumns(system.packages) : null,
       packageCount: system.packages?.size ?? 0,
       facts: proposeFacts(system),

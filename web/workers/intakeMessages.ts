@@ -24,7 +24,8 @@ export type FileSummary = Omit<ReadFile, 'content'> & { readonly read: string };
 
 export interface SystemSummary extends Omit<ReadSystem, 'packages' | 'files'> {
   readonly name: string;
-  readonly files: readonly FileSummary[];
+  /** Places of its files in the drop's list: a list of thousands is sent once. */
+  readonly files: Uint32Array;
   readonly packed: Uint8Array | null;
   readonly packageCount: number;
   readonly facts: readonly FactProposal[];

@@ -111,7 +111,11 @@ function acceptedBase(): AcceptedBase | undefined {
 async function accept(): Promise<void> {
   const packages = props.system.packed ? unpackColumns(props.system.packed, props.system.name) : null;
   const accepted = acceptPlacement(store.catalogue, {
-    system: { ...props.system, packages: packages?.ok ? packages.value : undefined },
+    system: {
+      ...props.system,
+      files: Array.from(props.system.files, (place) => intake.drop!.files[place]),
+      packages: packages?.ok ? packages.value : undefined,
+    },
     distribution: name.value.trim(),
     version: version.value.trim(),
     facts: props.facts,

@@ -8,7 +8,7 @@ import type { FileSummary } from '../../workers/intakeMessages.ts';
 
 const props = defineProps<{ files: readonly FileSummary[] }>();
 /** Few at first: a thousand rows at once would hold up the page. */
-const FIRST = 60;
+const FIRST = 40;
 const MORE = 200;
 const limit = ref(FIRST);
 watch(

@@ -44,6 +44,16 @@ const review = useFactReview(
   computed(() => system.value?.facts ?? []),
 );
 const conditions = computed(() => (system.value ? wordConditions(system.value.conditions) : ''));
+/** The list of files comes a moment after the answer: both at once would hold up the page. */
+const settled = ref(false);
+watch(
+  () => intake.phase,
+  (phase) => {
+    settled.value = false;
+    if (phase === 'read') setTimeout(() => (settled.value = intake.phase === 'read'), 60);
+  },
+  { immediate: true },
+);
 const percent = computed(() =>
   intake.progress?.total ? (intake.progress.done / intake.progress.total) * 100 : 0,
 );
@@ -251,7 +261,7 @@ function chooseSystem(event: Event): void {
         :correct="review.correct"
         @decide="review.decide"
       />
-      <IntakeFiles :files="intake.drop.files" />
+      <IntakeFiles v-if="settled" :files="intake.drop.files" />
     </div>
 
     <IntakeAccept
