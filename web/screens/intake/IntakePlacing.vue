@@ -8,6 +8,13 @@ import type { Placement } from '../../../core/capture/placeSystem.ts';
 
 const props = defineProps<{ placement: Placement }>();
 const sentence = computed(() => wordAnswer(props.placement));
+/** Candidates that know some of the system's packages by name; the others are only named. */
+const known = computed(() =>
+  props.placement.candidates.filter(({ counts }) => counts.own < counts.installed),
+);
+const strangers = computed(() =>
+  props.placement.candidates.filter(({ counts }) => counts.own === counts.installed).map(({ name }) => name),
+);
 const installed = computed(() => props.placement.candidates[0]?.counts.installed ?? 0);
 </script>
 
@@ -24,7 +31,7 @@ const installed = computed(() => props.placement.candidates[0]?.counts.installed
     >
       {{ wordIssue(finding) }}
     </p>
-    <table v-if="placement.candidates.length">
+    <table v-if="known.length">
       <caption class="visually-hidden">
         Candidates
       </caption>
@@ -42,7 +49,7 @@ const installed = computed(() => props.placement.candidates[0]?.counts.installed
       </thead>
       <tbody>
         <tr
-          v-for="candidate in placement.candidates"
+          v-for="candidate in known"
           :key="candidate.name"
           :class="{ base: candidate.name === placement.answer.base }"
         >
@@ -58,6 +65,9 @@ const installed = computed(() => props.placement.candidates[0]?.counts.installed
         </tr>
       </tbody>
     </table>
+    <p v-if="strangers.length" class="soft small">
+      None of its packages by name: {{ strangers.join(', ') }}.
+    </p>
     <p v-if="placement.accounts.length" class="small soft">
       Of {{ formatCount(installed) }} packages, the exact version is in
       <template v-for="(account, index) in placement.accounts" :key="account.name"

@@ -44,13 +44,20 @@ const review = useFactReview(
   computed(() => system.value?.facts ?? []),
 );
 const conditions = computed(() => (system.value ? wordConditions(system.value.conditions) : ''));
-/** The list of files comes a moment after the answer: both at once would hold up the page. */
-const settled = ref(false);
+/** Parts of the answer come one after another, a moment apart: all at once would hold up the page. */
+const PARTS = ['placing', 'facts', 'accept', 'files'] as const;
+const shownParts = ref(0);
+const shows = (part: (typeof PARTS)[number]) => PARTS.indexOf(part) < shownParts.value;
 watch(
   () => intake.phase,
   (phase) => {
-    settled.value = false;
-    if (phase === 'read') setTimeout(() => (settled.value = intake.phase === 'read'), 60);
+    shownParts.value = 0;
+    const showNext = () => {
+      if (intake.phase !== 'read' || shownParts.value >= PARTS.length) return;
+      shownParts.value++;
+      setTimeout(showNext, 20);
+    };
+    if (phase === 'read') showNext();
   },
   { immediate: true },
 );
@@ -255,17 +262,17 @@ function chooseSystem(event: Event): void {
       </p>
       <p v-if="conditions" class="soft">{{ conditions }}</p>
       <IntakeFacts
-        v-if="review.facts.value.length"
+        v-if="shows('facts') && review.facts.value.length"
         :facts="review.facts.value"
         :catalogue="catalogue"
         :correct="review.correct"
         @decide="review.decide"
       />
-      <IntakeFiles v-if="settled" :files="intake.drop.files" />
+      <IntakeFiles v-if="shows('files')" :files="intake.drop.files" />
     </div>
 
     <IntakeAccept
-      v-if="intake.phase === 'read' && system"
+      v-if="shows('accept') && system"
       :key="`${intake.chosen}`"
       :system="system"
       :placement="intake.placement"
