@@ -11,7 +11,9 @@ import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop, type ReadSystem } from '../core/capture/system.ts';
 import { addedLater } from '../core/capture/systemFiles.ts';
-import { inputFile } from '../testing/builtSample.ts';
+import { dayOf, PRESENT } from '../sample/day.ts';
+import { packagesOn } from '../sample/world/repository.ts';
+import { inputFile, sampleWorld } from '../testing/builtSample.ts';
 import { describeWith, hasTool, run } from '../testing/tools.ts';
 
 const SCRIPT = fileURLToPath(new URL('aspen-capture', import.meta.url));
@@ -258,26 +260,25 @@ describeWith(['debootstrap'], 'a debootstrap root', () => {
 describeWith(['pacman', 'bsdtar'], 'a pacman root', () => {
   it('is read whole', async () => {
     const root = join(folder, 'alpm');
-    const made = ['alder-core 4.2.0-1', 'quickthorn-gate 1:1.2.2-1.1', 'linux-longterm 6.10.8-2'].map(
-      (line) => line.split(' '),
+    // The sample's repository has indexes only: its first packages are made here, empty, as its index has them.
+    const { world, repositories } = sampleWorld();
+    const made = ['copperline-first', 'undershaw-under'].flatMap((id) =>
+      packagesOn(world, repositories.get(id)!, dayOf(PRESENT)).slice(0, 60),
     );
     write(root, {
-      'etc/os-release': 'ID=quickthorn\nNAME=Quickthorn\n',
+      'etc/os-release': 'ID=undershaw\nNAME=Undershaw\n',
       'etc/pacman.conf': '[options]\nSigLevel = Never\n',
     });
     for (const path of ['var/lib/pacman', 'var/cache', 'hooks'])
       mkdirSync(join(root, path), { recursive: true });
-    const packages = made.map(([name, version]) => {
+    const packages = made.map(({ name, version, project }) => {
       const at = join(folder, `make-${name}`);
       write(at, {
-        '.PKGINFO': `pkgname = ${name}\npkgbase = ${name}\npkgver = ${version}\npkgdesc = d\nurl = u\nbuilddate = 1\npackager = Q <q@quickthorn.example>\nsize = 1\narch = any\n`,
-        'usr/share/doc/x': '',
+        '.PKGINFO': `pkgname = ${name}\npkgbase = ${project.name}\npkgver = ${version}\npkgdesc = d\nurl = u\nbuilddate = 1\npackager = C <c@copperline.example>\nsize = 1\narch = any\n`,
+        [`usr/share/doc/${name}/readme`]: '',
       });
       const file = join(folder, `${name}-${version}-any.pkg.tar.gz`);
-      run('sh', [
-        '-c',
-        `cd '${at}' && mkdir -p usr/share/doc/${name} && rm usr/share/doc/x && touch usr/share/doc/${name}/readme && bsdtar -czf '${file}' .PKGINFO usr`,
-      ]);
+      run('bsdtar', ['-czf', file, '-C', at, '.PKGINFO', 'usr']);
       return file;
     });
     const where = [
@@ -297,6 +298,7 @@ describeWith(['pacman', 'bsdtar'], 'a pacman root', () => {
     run('pacman', [...where, '--noconfirm', '--noprogressbar', '-U', ...packages]);
     const system = await readCapture(collect('alpm', ['--root', root]));
     expect(system.packages!.family).toBe('alpm');
+    expect(packagesOf(system)).toBe(lines(made.map(({ name, version }) => `${name} ${version}`).join('\n')));
     expect(packagesOf(system)).toBe(lines(run('pacman', [...where, '-Q'])));
   }, 60_000);
 });
