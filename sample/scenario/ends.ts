@@ -3,7 +3,12 @@ import type { Distribution } from '../../core/catalogue/distribution.ts';
 import type { Edition } from '../../core/catalogue/edition.ts';
 import { createRecordId, type RecordId } from '../../core/catalogue/recordKind.ts';
 import type { Release } from '../../core/catalogue/release.ts';
-import type { NotesFile } from './readNotes.ts';
+
+/** A file of notes: its name for messages, and its text. */
+export interface NotesFile {
+  readonly name: string;
+  readonly text: string;
+}
 
 export interface Ends {
   /** The id of `Tidewater`, `Tidewater 7.1` or `Tidewater: Ebb`. Throws when there is none. */

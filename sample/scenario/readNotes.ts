@@ -23,12 +23,7 @@ import type { Assessment } from '../../core/catalogue/assessment.ts';
 import type { Conditions, SourceKind } from '../../core/catalogue/source.ts';
 import { createFreshId, createRecordId, type RecordId } from '../../core/catalogue/recordKind.ts';
 import { RECORD_KINDS, type AnyRecord } from '../../core/catalogue/recordKinds.ts';
-import { readEnds, type Ends } from './ends.ts';
-
-export interface NotesFile {
-  readonly name: string;
-  readonly text: string;
-}
+import { readEnds, type Ends, type NotesFile } from './ends.ts';
 
 /** Who writes the sample's catalogue, and when it was last worked on. */
 const ANALYST = 'M. Ardley';
