@@ -13,7 +13,7 @@ import { assembleDrop, type ReadSystem } from '../core/capture/system.ts';
 import { addedLater } from '../core/capture/systemFiles.ts';
 import { dayOf, PRESENT } from '../sample/day.ts';
 import { packagesOn } from '../sample/world/repository.ts';
-import { inputFile, sampleWorld } from '../testing/builtSample.ts';
+import { inputFile, packageLines, sampleWorld } from '../testing/builtSample.ts';
 import { describeWith, hasTool, run } from '../testing/tools.ts';
 
 const SCRIPT = fileURLToPath(new URL('aspen-capture', import.meta.url));
@@ -37,15 +37,7 @@ async function readCapture(path: string): Promise<ReadSystem> {
   expect(drop.systems).toHaveLength(1);
   return drop.systems[0];
 }
-function packagesOf({ packages }: ReadSystem): string {
-  const texts = packages!.table.texts();
-  return Array.from(
-    packages!.columns.name,
-    (name, i) => `${texts[name]} ${texts[packages!.columns.version[i]]}`,
-  )
-    .sort()
-    .join('\n');
-}
+const packagesOf = ({ packages }: ReadSystem) => packageLines(packages!);
 const lines = (text: string) => text.trim().split('\n').sort().join('\n');
 const manifestOf = (archive: string) => {
   const read = parseCaptureManifest(run('tar', ['-xzOf', archive, 'aspen-capture/manifest.tsv']), 'm');

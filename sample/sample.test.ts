@@ -14,7 +14,7 @@ import { layerTable } from '../core/layers/layerTable.ts';
 import { basesOf, chainOf } from '../core/lineage/chain.ts';
 import { checkLink } from '../core/lineage/checkLink.ts';
 import { lineageGraph } from '../core/lineage/lineageGraph.ts';
-import { builtSample, inputFile, sampleWorld } from '../testing/builtSample.ts';
+import { builtSample, inputFile, packageLines, sampleWorld } from '../testing/builtSample.ts';
 import { describeWith, run } from '../testing/tools.ts';
 import { packCapture, type Capture } from './captures/createCapture.ts';
 import { createCaptures, createSample, notesFiles } from './createSample.ts';
@@ -215,12 +215,7 @@ describe('the captures', () => {
       ).toEqual([]);
       expect(systems, system.key).toHaveLength(1);
       const [{ packages, identification }] = systems;
-      const texts = packages!.table.texts();
-      const read = Array.from(
-        packages!.columns.name,
-        (name, i) => `${texts[name]} ${texts[packages!.columns.version[i]]}`,
-      );
-      expect(read.sort().join('\n'), system.key).toBe(
+      expect(packageLines(packages!), system.key).toBe(
         installed
           .map(({ entry }) => `${entry.name} ${entry.version}`)
           .sort()

@@ -2,6 +2,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { InputFile } from '../core/capture/readFiles.ts';
+import type { PackageColumns } from '../core/formats/packageColumns.ts';
 import { piecesOf } from '../core/formats/byteStream.ts';
 import { SAMPLE_SEED } from '../sample/seed.ts';
 import { createRepositories, type Repositories } from '../sample/world/index.ts';
@@ -32,4 +33,15 @@ export function servedPackages(world: World, repository: Repository): string[] {
 export function inputFile(path: string, shown = path): InputFile {
   const bytes = readFileSync(path);
   return { path: shown, size: bytes.length, open: () => piecesOf(bytes) };
+}
+
+/** `name version` of every package of some lists, sorted, as one text: compared at once where a list takes long. */
+export function packageLines(...lists: readonly PackageColumns[]): string {
+  return lists
+    .flatMap(({ table, columns }) => {
+      const texts = table.texts();
+      return Array.from(columns.name, (name, i) => `${texts[name]} ${texts[columns.version[i]]}`);
+    })
+    .sort()
+    .join('\n');
 }

@@ -3,7 +3,7 @@
  * lineage link, the comparison behind it, the source and its readings. Gives records only; the caller makes
  * one edit of them, so that one undo takes all of it back.
  */
-import { recordsOf, findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import type { Distribution } from '../catalogue/distribution.ts';
 import type { Link, Relation } from '../catalogue/link.ts';
@@ -68,13 +68,11 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     findRecord(catalogue, id) !== undefined || records.some((record) => record.id === id);
   const fresh = (kind: string, text: string): RecordId => createFreshId(kind, text, isTaken);
   const releaseNamed = (name: string, version: string): RecordId => {
+    const there = findRelease(catalogue, name, version);
+    if (there) return there;
     const known = distributionNamed(catalogue, name);
     const distribution = known?.id ?? fresh('distribution', name);
     if (!known) records.push({ id: distribution, kind: 'distribution', name, aliases: [], note: '' });
-    const release = [...recordsOf(catalogue, 'release')].find(
-      (entry) => entry.distribution === distribution && sameName(entry.version, version),
-    );
-    if (release) return release.id;
     const id = fresh('release', `${name}-${version}`);
     records.push({
       id,
@@ -145,6 +143,13 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
 /** The distribution that the catalogue has under a name, in any case; undefined if it has none. */
 export function distributionNamed(catalogue: Catalogue, name: string): Distribution | undefined {
   return [...recordsOf(catalogue, 'distribution')].find((entry) => sameName(entry.name, name));
+}
+
+/** The release of that name and version, in any case; null when the catalogue does not have it yet. */
+export function findRelease(catalogue: Catalogue, distribution: string, version: string): RecordId | null {
+  const owner = distributionNamed(catalogue, distribution);
+  const releases = owner ? recordsPointingTo(catalogue, owner.id, 'release') : [];
+  return releases.find((release) => sameName(release.version, version))?.id ?? null;
 }
 
 function sameName(a: string, b: string): boolean {

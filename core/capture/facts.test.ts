@@ -7,7 +7,8 @@ import { parseCaptureManifest } from './captureManifest.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
 import { proposeFacts, type FactProposal } from './proposeFacts.ts';
 import { readFiles } from './readFiles.ts';
-import { findRelease, reviewFacts } from './reviewFacts.ts';
+import { findRelease } from './acceptPlacement.ts';
+import { reviewFacts } from './reviewFacts.ts';
 import { assembleDrop } from './system.ts';
 
 async function systemOf(files: Readonly<Record<string, string>>) {

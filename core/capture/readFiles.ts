@@ -149,13 +149,8 @@ async function readOne(file: Opened, run: Run): Promise<void> {
     if (issue) addIssue(results, first, format, issue);
   } else if (isArchive(format)) {
     await readArchive(file, format, pieces, run);
-  } else if (format === 'dpkg-status' || format === 'deb-packages') {
-    const reader = new DebPackagesReader(format === 'dpkg-status' ? 'status' : 'index', path);
-    for await (const piece of pieces) reader.push(piece);
-    const list = reader.finish();
-    report(list.issues, { type: 'packages', list });
-  } else if (format === 'rpm-primary') {
-    const reader = new RpmPrimaryReader(path);
+  } else if (isListStream(format)) {
+    const reader = LIST_STREAMS[format](path);
     for await (const piece of pieces) reader.push(piece);
     const list = reader.finish();
     report(list.issues, { type: 'packages', list });
@@ -223,7 +218,8 @@ function finishDatabase({ path, from, containers, reader, bytes }: OpenDatabase)
 const ARCHIVES = { tar: readTar, zip: readZip, iso9660: readIso9660 } as const;
 type Archive = keyof typeof ARCHIVES;
 
-const isArchive = (format: FormatId): format is Archive => Object.hasOwn(ARCHIVES, format);
+/** True if a format holds files with paths of their own. */
+export const isArchive = (format: FormatId): format is Archive => Object.hasOwn(ARCHIVES, format);
 
 async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: Run): Promise<void> {
   const { options, results } = run;
@@ -251,10 +247,21 @@ async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: R
   }
 }
 
+/** Package lists that are read piece by piece, since they are large. */
+const LIST_STREAMS = {
+  'dpkg-status': (path: string) => new DebPackagesReader('status', path),
+  'deb-packages': (path: string) => new DebPackagesReader('index', path),
+  'rpm-primary': (path: string) => new RpmPrimaryReader(path),
+} as const;
+
+const isListStream = (format: FormatId): format is keyof typeof LIST_STREAMS =>
+  Object.hasOwn(LIST_STREAMS, format);
+
 /** Package lists that are read whole. */
 const LISTS = {
   'package-text': parsePackageText,
   pkginfo: parsePkginfo,
+  'rpm-packages': parseRpmPackageTable,
   'software-bill': parseSoftwareBill,
 } as const;
 
@@ -289,6 +296,7 @@ async function readSmall(format: FormatId, path: string, pieces: Pieces, report:
     }
     case 'package-text':
     case 'pkginfo':
+    case 'rpm-packages':
     case 'software-bill': {
       const list = LISTS[format](text, path);
       return report([...tooLong, ...list.issues], { type: 'packages', list });
@@ -296,10 +304,6 @@ async function readSmall(format: FormatId, path: string, pieces: Pieces, report:
     case 'apt-policy': {
       const aptSources = { sources: parseAptPolicy(text), issues: [] };
       return report(tooLong, { type: 'aptSources', aptSources });
-    }
-    case 'rpm-packages': {
-      const list = parseRpmPackageTable(text, path);
-      return report([...tooLong, ...list.issues], { type: 'packages', list });
     }
     case 'deb-release': {
       const release = parseDebRelease(text, path);

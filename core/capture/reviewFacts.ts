@@ -2,11 +2,10 @@
  * Holds proposed facts against what a catalogue knows already of the same release: so that an analyst looks at what
  * is new, contradicted or spoiled, and not at what is known.
  */
-import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { equalValues } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
-import { distributionNamed } from './acceptPlacement.ts';
 import type { FactProposal } from './proposeFacts.ts';
 
 /**
@@ -20,17 +19,6 @@ export interface ReviewedFact {
   readonly state: ReviewState;
   /** What the catalogue has for the same fact, spoiled readings left out. */
   readonly known: readonly Reading[];
-}
-
-/** The release of that name and version, in any case; null when the catalogue does not have it yet. */
-export function findRelease(catalogue: Catalogue, distribution: string, version: string): RecordId | null {
-  const owner = distributionNamed(catalogue, distribution);
-  if (!owner) return null;
-  const wanted = version.trim().toLowerCase();
-  const release = [...recordsOf(catalogue, 'release')].find(
-    (each) => each.distribution === owner.id && each.version.toLowerCase() === wanted,
-  );
-  return release?.id ?? null;
 }
 
 /** Reviews proposals for a release (null: one that is not there yet, so that everything is new). */

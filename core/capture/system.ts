@@ -6,7 +6,7 @@ import type { AptSource } from '../formats/aptSources.ts';
 import type { DebRelease } from '../formats/debRelease.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import type { ReadFile } from './readFiles.ts';
+import { isArchive, type ReadFile } from './readFiles.ts';
 
 /** An installed or live system, as far as its files tell. */
 export interface ReadSystem {
@@ -70,10 +70,7 @@ function belongsToSystem({ content }: ReadFile): boolean {
 
 /** What stands before the first directory of a root file system. */
 function rootOf(file: ReadFile): string {
-  const path =
-    file.containers.includes('tar') || file.containers.includes('zip')
-      ? `${file.from}!/${file.path}`
-      : file.path;
+  const path = file.containers.some(isArchive) ? `${file.from}!/${file.path}` : file.path;
   const match = /^(.*?)(?:^|\/)(?:etc|usr|var|proc|boot|sys|sbin|aspen-capture)\//.exec(path);
   if (match) return match[1];
   return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';

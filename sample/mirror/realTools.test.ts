@@ -4,10 +4,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readFiles } from '../../core/capture/readFiles.ts';
-import type { PackageColumns } from '../../core/formats/packageColumns.ts';
 import { parseRepomd } from '../../core/formats/rpmMetadata.ts';
 import { listen, type Listening } from '../../server/listen.ts';
-import { builtSample, inputFile, sampleWorld, servedPackages } from '../../testing/builtSample.ts';
+import {
+  builtSample,
+  inputFile,
+  packageLines,
+  sampleWorld,
+  servedPackages,
+} from '../../testing/builtSample.ts';
 import { describeWith, run, runAside } from '../../testing/tools.ts';
 import type { Repository } from '../world/repository.ts';
 import { createMirror } from './mirror.ts';
@@ -38,14 +43,7 @@ async function readByUs(paths: readonly string[]): Promise<string> {
   const read = await readFiles(paths.map((path) => inputFile(join(tree, path), path)));
   expect(read.flatMap(({ issues }) => issues)).toEqual([]);
   const lists = read.flatMap(({ content }) => (content?.type === 'packages' ? [content.list.packages] : []));
-  return asText(lines(lists));
-}
-
-function* lines(lists: readonly PackageColumns[]): Generator<string> {
-  for (const { size, table, columns } of lists) {
-    const texts = table.texts();
-    for (let i = 0; i < size; i++) yield `${texts[columns.name[i]]} ${texts[columns.version[i]]}`;
-  }
+  return packageLines(...lists);
 }
 
 /** Private folders for apt, and the options that keep it within them. */

@@ -5,9 +5,9 @@
  */
 import { APPLICATION_ROLES } from '../../catalogue/factSheet.ts';
 import { keyFileList } from '../../formats/keyFile.ts';
+import type { PackageRow } from '../../formats/packageColumns.ts';
 import { parseAssignments, parseMeminfo, parseMountTable, parsePreset } from '../../formats/systemText.ts';
 import { parseFree } from '../../formats/terminalText.ts';
-import type { ReadSystem } from '../system.ts';
 import {
   addedLater,
   keyFilesOf,
@@ -51,27 +51,52 @@ const ROLES: Readonly<
   software: { types: ['x-scheme-handler/appstream'], categories: ['PackageManager'], virtual: [] },
 };
 
-export const roles: FactRule = (system) =>
-  APPLICATION_ROLES.flatMap(({ id }) =>
-    [...byDefaultsList(system, id), ...byMenu(system, id), ...byVirtualPackage(system, id)].slice(0, 1),
-  );
-
 const entryOf = (file: PlacedKeyFile) => file.group('Desktop Entry');
-const applications = (system: ReadSystem) =>
-  keyFilesOf(system, 'desktop-entry').filter((file) => /(^|\/)applications\//.test(file.path));
 
-function byDefaultsList(system: ReadSystem, role: RoleId): FoundFact[] {
-  const lists = keyFilesOf(system, 'mimeapps');
+/** What all roles are told from, gathered once: thousands of menu entries and packages are looked through for each. */
+interface Evidence {
+  readonly menu: readonly PlacedKeyFile[];
+  readonly lists: readonly PlacedKeyFile[];
+  /** Installed packages that belong to the default set. */
+  readonly packages: readonly PackageRow[];
+  readonly packagesPlace: string;
+}
+
+/** The ways of telling a role, the surest first; each is asked only when those before it are silent. */
+const WAYS: readonly ((evidence: Evidence, role: RoleId) => FoundFact[])[] = [
+  byDefaultsList,
+  byMenu,
+  byVirtualPackage,
+];
+
+export const roles: FactRule = (system) => {
+  const later = addedLater(system);
+  const evidence: Evidence = {
+    menu: keyFilesOf(system, 'desktop-entry').filter(({ path }) => /(^|\/)applications\//.test(path)),
+    lists: keyFilesOf(system, 'mimeapps'),
+    packages: system.packages ? installedRows(system.packages).filter(({ name }) => !later.has(name)) : [],
+    packagesPlace: pathOf(system, 'packages'),
+  };
+  return APPLICATION_ROLES.flatMap(({ id }) => {
+    for (const way of WAYS) {
+      const facts = way(evidence, id);
+      if (facts.length > 0) return facts;
+    }
+    return [];
+  });
+};
+
+function byDefaultsList({ menu, lists }: Evidence, role: RoleId): FoundFact[] {
   const chosen = ROLES[role].types
     .flatMap((type) => lists.map((list) => keyFileList(list.group('Default Applications')[type])[0]))
     .find(Boolean);
-  const file = chosen && applications(system).find(({ path }) => path.endsWith(`/${chosen}`));
+  const file = chosen && menu.find(({ path }) => path.endsWith(`/${chosen}`));
   return file ? found(`defaults.application.${role}`, entryOf(file).Name, file.path) : [];
 }
 
 /** One application of a category fills the role; of several, the menu cannot tell which is the default. */
-function byMenu(system: ReadSystem, role: RoleId): FoundFact[] {
-  const files = applications(system).filter((file) => {
+function byMenu({ menu }: Evidence, role: RoleId): FoundFact[] {
+  const files = menu.filter((file) => {
     const entry = entryOf(file);
     const isShown = entry.NoDisplay !== 'true' && entry.Hidden !== 'true' && !entry.OnlyShowIn;
     return (
@@ -82,16 +107,13 @@ function byMenu(system: ReadSystem, role: RoleId): FoundFact[] {
   return names.size === 1 ? found(`defaults.application.${role}`, entryOf(files[0]).Name, files[0].path) : [];
 }
 
-function byVirtualPackage(system: ReadSystem, role: RoleId): FoundFact[] {
+function byVirtualPackage({ packages, packagesPlace }: Evidence, role: RoleId): FoundFact[] {
   const { virtual } = ROLES[role];
-  if (!system.packages || virtual.length === 0) return [];
-  const later = addedLater(system);
-  const rows = installedRows(system.packages).filter(({ name }) => !later.has(name));
-  const providers = rows.filter(({ provides }) =>
+  const providers = packages.filter(({ provides }) =>
     provides.split(',').some((entry) => virtual.includes(entry.trim().split(/\s/)[0])),
   );
   const names = [...new Set(providers.map(({ name }) => name))];
-  const place = `${pathOf(system, 'packages')}, provides ${virtual[0]}`;
+  const place = `${packagesPlace}, provides ${virtual[0]}`;
   return names.length === 1 ? found(`defaults.application.${role}`, names[0], place, 'likely') : [];
 }
 

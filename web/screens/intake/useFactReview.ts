@@ -3,7 +3,8 @@ import { computed, ref, watch, type Ref } from 'vue';
 import { findFactKey, formatTypedValue, parseFactValue } from '../../../core/catalogue/factSheet.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
-import { findRelease, reviewFacts, type ReviewedFact } from '../../../core/capture/reviewFacts.ts';
+import { findRelease } from '../../../core/capture/acceptPlacement.ts';
+import { reviewFacts, type ReviewedFact } from '../../../core/capture/reviewFacts.ts';
 import type { Issue } from '../../../core/issue.ts';
 
 export type Decision = 'accept' | 'leave' | 'open';
