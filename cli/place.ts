@@ -1,6 +1,8 @@
 /** `place`: finds the base of a system among candidates given as index files. */
 import type { Command } from 'commander';
-import { placeSystem, type PlacedCandidate, type Placement } from '../core/capture/placeSystem.ts';
+import { partOfRepository } from '../core/capture/catalogueCandidates.ts';
+import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
+import { placeSystem, type Placement } from '../core/capture/placeSystem.ts';
 import { nameOfSystem, type ReadDrop, type ReadSystem } from '../core/capture/system.ts';
 import { wordAnswer } from '../core/exchange/answerText.ts';
 import { formatShare } from '../core/exchange/valueText.ts';
@@ -47,7 +49,12 @@ async function readCandidate(argument: string): Promise<PlacedCandidate> {
   const suites = indexes.flatMap(({ release }) =>
     release ? [release.suite, release.codename].filter(Boolean) : [],
   );
-  return { name, lists: indexes.map(({ packages }) => packages), suites };
+  const lists = indexes.map((index) => ({
+    name: indexes.length > 1 ? `${name} ${index.name}` : name,
+    part: partOfRepository(index.release?.suite ?? index.name),
+    packages: index.packages,
+  }));
+  return { name, states: [{ date: '', lists }], suites };
 }
 
 /** A name given twice is one candidate with all the files. */
@@ -58,7 +65,9 @@ function mergeByName(candidates: readonly PlacedCandidate[]): PlacedCandidate[] 
     const suites = [...(known?.suites ?? []), ...(candidate.suites ?? [])];
     byName.set(candidate.name, {
       name: candidate.name,
-      lists: [...(known?.lists ?? []), ...candidate.lists],
+      states: [
+        { date: '', lists: [...(known?.states ?? []), ...candidate.states].flatMap(({ lists }) => lists) },
+      ],
       suites,
     });
   }

@@ -8,21 +8,19 @@ import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
 import type { Reading } from '../core/catalogue/reading.ts';
 import { createRecordId, type RecordId } from '../core/catalogue/recordKind.ts';
 import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
-import type { Snapshot } from '../core/catalogue/snapshot.ts';
 import type { Source } from '../core/catalogue/source.ts';
 import type { CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
-import type { PackageColumns } from '../core/formats/packageColumns.ts';
 import { basesOf, distributionOf } from '../core/lineage/chain.ts';
+import { partOfRepository } from '../core/capture/catalogueCandidates.ts';
 import { findBase } from '../core/packages/findBase.ts';
-import { createInstalledSet } from '../core/packages/offers.ts';
-import { packColumns } from '../core/packages/packSnapshot.ts';
+import { createInstalledSet, type CandidateList } from '../core/packages/offers.ts';
 import { createCapture, type Capture } from './captures/createCapture.ts';
-import { dayOf, formatDay, PRESENT } from './day.ts';
+import { dayOf, PRESENT } from './day.ts';
 import { SYSTEMS, UNRECORDED } from './scenario/allSystems.ts';
 import type { Ends, NotesFile } from './scenario/ends.ts';
 import type { SampleSystem } from './scenario/systems.ts';
 import { readNotes } from './scenario/readNotes.ts';
-import { columnsOfSystem, columnsOn, keptDays } from './snapshots.ts';
+import { columnsOfSystem, columnsOn, keptRepository, keptSystem } from './snapshots.ts';
 import type { Repositories } from './world/index.ts';
 import type { Repository, World } from './world/repository.ts';
 
@@ -45,19 +43,22 @@ export function createSample(
 ): CatalogueWithPackages {
   const { records, ends } = readNotes(notesFiles());
   const recorded = captures.filter(({ system }) => !UNRECORDED.has(system.of));
-  const snapshots = [...repositories.values()].flatMap((repository) =>
-    keptDays(repository).map((day) => snapshotOf(world, repository, day, ends)),
-  );
+  const kept = [
+    ...[...repositories.values()].map((repository) => keptRepository(world, repository, ends)),
+    ...recorded
+      .filter(({ system }) => system.medium === 'installed')
+      .map((capture) => keptSystem(capture, ends)),
+  ];
   const described = catalogueOf([
     { id: ABOUT_ID, kind: 'about', title: 'Highmoor reading rooms', question: QUESTION, sample: true },
     ...records,
     ...recorded.flatMap((capture) => captureRecords(capture, ends)),
-    ...snapshots.map(({ record }) => record),
+    ...kept.flatMap(({ records: heads }) => heads),
   ]);
   const measured = recorded.flatMap((capture) => comparisonOf(world, repositories, described, capture, ends));
   return {
     catalogue: applyDiff(described, diffOfRecords(described, measured.map(asWritten))),
-    packages: new Map(snapshots.map(({ record, columns }) => [record.id, packColumns(columns)])),
+    packages: new Map(kept.flatMap(({ packages }) => [...packages])),
   };
 }
 
@@ -77,29 +78,6 @@ function catalogueOf(records: readonly AnyRecord[]): Catalogue {
 
 function asWritten(record: AnyRecord): AnyRecord {
   return RECORD_KINDS[record.kind].schema.parse(record) as AnyRecord;
-}
-
-function snapshotOf(
-  world: World,
-  repository: Repository,
-  day: number,
-  ends: Ends,
-): { record: Snapshot; columns: PackageColumns } {
-  const { id, of, suite, family, place } = repository;
-  const columns = columnsOn(world, repository, day);
-  const record: Snapshot = {
-    id: createRecordId('snapshot', `${id}-${formatDay(day)}`),
-    kind: 'snapshot',
-    of: ends.idOf(of.replace(' next', '')),
-    role: 'repository',
-    name: suite,
-    family,
-    date: formatDay(day),
-    origin: place,
-    packages: columns.size,
-    signature: 'verified',
-  };
-  return { record, columns };
 }
 
 function captureId({ system }: Capture): RecordId {
@@ -162,11 +140,7 @@ function comparisonOf(
   if (!link) return [];
   const lists = baseLists(world, repositories, catalogue, system, link.base, ends);
   const set = createInstalledSet(columnsOfSystem(installed));
-  const { candidates } = findBase(set, [{ name: system.of, lists: lists.map(({ columns }) => columns) }]);
-  const { accounts } = findBase(
-    set,
-    lists.map(({ name, columns }) => ({ name, lists: [columns] })),
-  );
+  const { candidates, accounts } = findBase(set, [{ name: system.of, states: [{ date: '', lists }] }]);
   const { counts } = candidates[0];
   return [
     {
@@ -178,7 +152,7 @@ function comparisonOf(
       date: system.taken,
       against: lists.map(({ name }) => name),
       counts: { ...counts },
-      accounts: accounts.map((account) => ({ ...account })),
+      accounts: accounts.map(({ name, packages }) => ({ name, packages })),
     },
   ];
 }
@@ -191,11 +165,12 @@ function baseLists(
   system: SampleSystem,
   baseId: RecordId,
   ends: Ends,
-): { name: string; columns: PackageColumns }[] {
+): CandidateList[] {
   if (system.against) {
     const { repository: id, date } = system.against;
     const repository = repositories.get(id)!;
-    return [{ name: `${repository.suite}, ${date}`, columns: columnsOn(world, repository, dayOf(date)) }];
+    const packages = columnsOn(world, repository, dayOf(date));
+    return [{ name: `${repository.suite}, ${date}`, part: 'base', packages }];
   }
   const isBase = ({ of, suite }: Repository) => {
     const id = ends.findId(of);
@@ -210,6 +185,7 @@ function baseLists(
     : [];
   return [...base, ...below].map((repository) => ({
     name: repository.suite,
-    columns: columnsOn(world, repository),
+    part: partOfRepository(repository.suite),
+    packages: columnsOn(world, repository),
   }));
 }

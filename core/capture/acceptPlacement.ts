@@ -14,7 +14,8 @@ import type { Snapshot } from '../catalogue/snapshot.ts';
 import type { Conditions, Source } from '../catalogue/source.ts';
 import type { When } from '../catalogue/when.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
-import type { Account, RankedCandidate } from '../packages/findBase.ts';
+import type { Account } from '../packages/accounts.ts';
+import type { RankedCandidate } from '../packages/findBase.ts';
 import type { FactProposal } from './proposeFacts.ts';
 import type { ReadSystem } from './system.ts';
 

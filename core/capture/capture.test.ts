@@ -17,6 +17,7 @@ import { checkDiff } from '../catalogue/checkDiff.ts';
 import { applyDiff, diffOfRecords, reverseDiff } from '../catalogue/diff.ts';
 import { packageRow } from '../formats/packageColumns.ts';
 import { acceptPlacement } from './acceptPlacement.ts';
+import { createCandidate } from '../packages/offers.ts';
 import { placeSystem } from './placeSystem.ts';
 import { proposeFacts } from './proposeFacts.ts';
 import { readFiles, type InputFile, type ReadOptions } from './readFiles.ts';
@@ -213,7 +214,7 @@ describe('placing', () => {
       file(`${root}saltmarsh`, indexText(suite)),
       file(`${root}tern`, indexText(next)),
     ]);
-    return drop.indexes.map(({ name, packages }) => ({ name, lists: [packages] }));
+    return drop.indexes.map(({ name, packages }) => createCandidate(name, [packages]));
   };
   it('holds the answer against the configuration', async () => {
     const { systems } = await read(system());
@@ -241,7 +242,7 @@ describe('accepting', () => {
   it('makes valid records that one reversed diff takes back, and reuses what is there', async () => {
     const { systems } = await read(system());
     const [index] = (await read([file('saltmarsh', indexText(suite))])).indexes;
-    const placement = placeSystem(systems[0], [{ name: 'saltmarsh', lists: [index.packages] }]);
+    const placement = placeSystem(systems[0], [createCandidate('saltmarsh', [index.packages])]);
     const facts = proposeFacts(systems[0]);
     const accept = (catalogue = createCatalogue()) =>
       acceptPlacement(catalogue, {
@@ -302,7 +303,7 @@ describeWith(['dpkg-query', 'apt-get'], 'this machine', () => {
       .map(({ suite }) => suite);
     const placement = placeSystem(
       systems[0],
-      indexes.map(({ name, packages }) => ({ name, lists: [packages] })),
+      indexes.map(({ name, packages }) => createCandidate(name, [packages])),
     );
     expect(named).toContain(placement.answer.base);
     expect(placement.answer.base).toBe(main.name);

@@ -1,20 +1,15 @@
 /**
- * Places a system: the answer from its packages (packages/findBase.ts), held against what its configuration
- * and its identification say. Where they disagree, that is a finding.
+ * Places a system: the answer from its packages (packages/findBase.ts), held against what its configuration,
+ * its identification, its key rings and its packagers say (evidence.ts). Where they disagree, that is a finding.
  */
-import { createIssue, type Issue } from '../issue.ts';
+import type { Issue } from '../issue.ts';
 import type { Relation } from '../catalogue/link.ts';
 import { findBase, type BaseFinding, type RankedCandidate } from '../packages/findBase.ts';
-import { createInstalledSet, type Candidate } from '../packages/offers.ts';
+import { createInstalledSet } from '../packages/offers.ts';
+import { enabledRepositories } from './configuredRepositories.ts';
+import { evidenceFindings } from './evidence.ts';
+import { suitesOf, token, type PlacedCandidate } from './placedCandidate.ts';
 import type { ReadSystem } from './system.ts';
-
-/** A candidate with the names and places by which configuration may point to it. */
-export interface PlacedCandidate extends Candidate {
-  /** Suite and code names, in any case. */
-  readonly suites?: readonly string[];
-  /** Hosts that serve it. */
-  readonly hosts?: readonly string[];
-}
 
 export interface Placement extends BaseFinding {
   /** How the system relates to its base; null without one. */
@@ -23,79 +18,55 @@ export interface Placement extends BaseFinding {
   readonly findings: readonly Issue[];
 }
 
-/** Places a system among candidates. */
-export function placeSystem(system: ReadSystem, candidates: readonly PlacedCandidate[]): Placement {
+/**
+ * Places a system among candidates. A candidate made by the distribution that the system names itself is its own,
+ * and one that is known to be built on that distribution cannot be its base.
+ */
+export function placeSystem(system: ReadSystem, all: readonly PlacedCandidate[]): Placement {
+  const names = namesOfSystem(system);
+  const candidates = all
+    .filter(({ ancestors = [] }) => !ancestors.some((name) => names.has(token(name))))
+    .map((candidate) => ({ ...candidate, own: isMadeBy(candidate, names) }));
   const configured = configuredCandidates(system, candidates);
   const installed = system.packages
     ? createInstalledSet(system.packages)
     : { family: 'deb' as const, packages: [] };
   const finding = findBase(installed, candidates, configured);
-  const base = candidates.find(({ name }) => name === finding.answer.base);
   const ranked = finding.candidates.find(({ name }) => name === finding.answer.base);
   return {
     ...finding,
-    relation: base && ranked ? relationOf(ranked, configured.has(base.name)) : null,
-    findings: evidenceFindings(system, candidates, configured, finding),
+    relation: ranked ? relationOf(ranked, configured.has(ranked.name)) : null,
+    findings: evidenceFindings({ system, installed, candidates, configured, finding }),
   };
 }
 
-/** The names of the candidates that an enabled source of the system points to. */
+/** How the system calls itself (os-release(5), "ID", "NAME"). */
+function namesOfSystem({ identification: { ID = '', NAME = '' } }: ReadSystem): Set<string> {
+  return new Set([ID, NAME].map(token).filter(Boolean));
+}
+
+function isMadeBy({ makers = [] }: PlacedCandidate, names: ReadonlySet<string>): boolean {
+  return makers.some((name) => names.has(token(name)));
+}
+
+/** The names of the candidates that a repository of the system, switched on, points to. */
 export function configuredCandidates(
   system: ReadSystem,
   candidates: readonly PlacedCandidate[],
 ): Set<string> {
   const found = new Set<string>();
-  for (const source of system.sources) {
-    if (!source.enabled || source.type !== 'deb') continue;
+  for (const { suite, host } of enabledRepositories(system)) {
     for (const candidate of candidates) {
-      if (namesOf(candidate).has(source.suite.toLowerCase()) && sharesHost(candidate, source.uri))
-        found.add(candidate.name);
+      // A candidate without known hosts is found by its suite alone.
+      const sharesHost = !candidate.hosts?.length || candidate.hosts.includes(host);
+      if (sharesHost && suitesOf(candidate).has(suite.toLowerCase())) found.add(candidate.name);
     }
   }
   return found;
-}
-
-function namesOf(candidate: PlacedCandidate): Set<string> {
-  return new Set([candidate.name, ...(candidate.suites ?? [])].map((name) => name.toLowerCase()));
-}
-
-/** A candidate without known hosts is found by its suite alone. */
-function sharesHost(candidate: PlacedCandidate, uri: string): boolean {
-  if (!candidate.hosts?.length) return true;
-  return candidate.hosts.includes(/^[a-z+]+:\/\/([^/:]+)/i.exec(uri)?.[1] ?? '');
 }
 
 /** Packages compiled again say rebuilds; else the configuration decides between installing from and copying. */
 function relationOf(candidate: RankedCandidate, configured: boolean): Relation {
   if (candidate.counts.rebuilt > candidate.counts.same) return 'rebuilds';
   return configured ? 'installs from' : 'copies';
-}
-
-function evidenceFindings(
-  system: ReadSystem,
-  candidates: readonly PlacedCandidate[],
-  configured: ReadonlySet<string>,
-  { answer }: BaseFinding,
-): Issue[] {
-  const findings: Issue[] = [];
-  const where = system.root || 'system';
-  const base = answer.base ?? '';
-  if (base && configured.has(base))
-    findings.push(createIssue('note', 'evidence.sourcesAgree', where, { base }));
-  if (base && configured.size > 0 && !configured.has(base)) {
-    findings.push(
-      createIssue('damage', 'evidence.sourcesContradict', where, { base, named: [...configured].join(', ') }),
-    );
-  }
-  if (!base && configured.size > 0) {
-    findings.push(
-      createIssue('damage', 'evidence.sourcesUnsupported', where, { named: [...configured].join(', ') }),
-    );
-  }
-  const claimed = system.identification.VERSION_CODENAME?.toLowerCase();
-  const claims = claimed ? candidates.find((candidate) => namesOf(candidate).has(claimed)) : undefined;
-  if (claims && base && claims.name !== base) {
-    findings.push(createIssue('damage', 'evidence.nameContradicts', where, { base, named: claims.name }));
-  }
-  return findings;
 }

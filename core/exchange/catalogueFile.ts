@@ -11,7 +11,7 @@ import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
 import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
-import { unpackColumns } from '../packages/packSnapshot.ts';
+import { PackedLists } from '../packages/packedLists.ts';
 
 export const FILE_FORMAT = 'aspen-ridge-catalogue';
 
@@ -112,8 +112,14 @@ function readPackages(packed: Readonly<Record<string, string>>): {
   const issues: Issue[] = [];
   for (const [id, text] of Object.entries(packed)) {
     const bytes = fromDeflated(text);
-    if (bytes && unpackColumns(bytes, id).ok) packages.set(id, bytes);
+    if (bytes) packages.set(id, bytes);
     else issues.push(createIssue('damage', 'export.packages', id, { snapshot: id }));
+  }
+  const lists = new PackedLists(packages);
+  for (const id of [...packages.keys()]) {
+    if (lists.place(id)) continue;
+    packages.delete(id);
+    issues.push(createIssue('damage', 'export.packages', id, { snapshot: id }));
   }
   return { packages, issues };
 }

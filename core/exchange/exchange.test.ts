@@ -161,7 +161,7 @@ describe('the sentence of a placing', () => {
       telling: { best: 0, rival: 0 },
     };
     for (const reason of ['noPackages', 'noCandidates'] as const) {
-      expect(wordAnswer({ answer: { ...none, reason }, candidates: [], accounts: [] })).toMatch(
+      expect(wordAnswer({ answer: { ...none, reason }, candidates: [], accounts: [], packages: [] })).toMatch(
         /^No base found: /,
       );
     }

@@ -72,6 +72,21 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `The configured repositories name ${named}, but the packages do not bear that out.`,
   'evidence.nameContradicts': ({ base, named }) =>
     `The identification file claims ${named}, the packages come from ${base}.`,
+  'evidence.likenessAgrees': ({ named }) => `The identification file says that it is like ${named}.`,
+  'evidence.likenessContradicts': ({ base, named }) =>
+    `The identification file says that it is like ${named}, the packages come from ${base}.`,
+  'evidence.oldPackages': ({ state, newest, days }) =>
+    `The packages are those of ${state}; the newest state at hand is of ${newest}, ${days} days later.`,
+  'evidence.madeFrom': ({ base, agreeing, compared }) =>
+    `Where ${base} packages the same upstream version, ${agreeing} of ${compared} revisions agree: it was made from an earlier or later state of that. Bring its index of the day.`,
+  'evidence.toolOnly': ({ known, same, base }) =>
+    `It shares the package tool and ${known} package names with ${base}, but only ${same} versions: names are no evidence of a base.`,
+  'evidence.keyRing': ({ base, ring }) => `A key ring of ${base} is installed (${ring}).`,
+  'evidence.noKeyRing': ({ base, count }) =>
+    `None of the ${count} key rings names the maker of ${base}: its packages come through another repository, or unsigned.`,
+  'evidence.packagers': ({ known, hosts }) =>
+    `Packagers by address, of ${known} packages that name one: ${hosts}.`,
+  'evidence.marks': ({ base, marks }) => `Marks in revisions that ${base} does not use: ${marks}.`,
   // catalogue
   'record.invalid': ({ field, reason }, where) => `${where}: the field "${field}" is not valid (${reason}).`,
   'record.dangling': ({ target }, where) => `${where} points to ${target}, which does not exist.`,

@@ -5,54 +5,78 @@
  *
  * A missing pkgrel equals any, so this order is not transitive where one is missing; it is the tool's own.
  */
-import { compareDigits, compareText } from './rpmVersion.ts';
+import {
+  compareCodes,
+  compareDigits,
+  endOfDigits,
+  endOfLetters,
+  isDigit,
+  isLetter,
+} from './characterRuns.ts';
+
+const COLON = 58;
 
 /** -1, 0 or 1 as `a` is earlier than, equal to or later than `b`. */
 export function compareAlpmVersions(a: string, b: string): -1 | 0 | 1 {
   if (a === b) return 0;
-  const x = split(a);
-  const y = split(b);
-  const order = comparePart(x.epoch, y.epoch) || comparePart(x.version, y.version);
-  return order || x.release === null || y.release === null ? order : comparePart(x.release, y.release);
-}
-
-function split(text: string): { epoch: string; version: string; release: string | null } {
-  const digits = /^\d*/.exec(text)![0];
-  const hasEpoch = text[digits.length] === ':';
-  const rest = hasEpoch ? text.slice(digits.length + 1) : text;
-  const hyphen = rest.lastIndexOf('-');
-  return {
-    epoch: (hasEpoch && digits) || '0',
-    version: hyphen < 0 ? rest : rest.slice(0, hyphen),
-    release: hyphen < 0 ? null : rest.slice(hyphen + 1),
-  };
-}
-
-const isAlpha = (char: string | undefined) => char !== undefined && /[A-Za-z]/.test(char);
-const isAlphanumeric = (char: string) => /[A-Za-z0-9]/.test(char);
-
-function comparePart(a: string, b: string): -1 | 0 | 1 {
-  if (a === b) return 0;
-  let i = 0;
-  let j = 0;
-  let endA = 0;
-  let endB = 0;
-  while (i < a.length && j < b.length) {
-    while (i < a.length && !isAlphanumeric(a[i])) i++;
-    while (j < b.length && !isAlphanumeric(b[j])) j++;
-    if (i >= a.length || j >= b.length) break;
-    if (i - endA !== j - endB) return i - endA < j - endB ? -1 : 1;
-    const digits = /[0-9]/.test(a[i]);
-    const run = digits ? /^[0-9]*/ : /^[A-Za-z]*/;
-    const segmentA = run.exec(a.slice(i))![0];
-    const segmentB = run.exec(b.slice(j))![0];
-    if (!segmentB) return digits ? 1 : -1;
-    const order = digits ? compareDigits(segmentA, segmentB) : compareText(segmentA, segmentB);
-    if (order !== 0) return order;
-    i = endA = i + segmentA.length;
-    j = endB = j + segmentB.length;
+  const startA = endOfEpoch(a);
+  const startB = endOfEpoch(b);
+  if (startA > 0 || startB > 0) {
+    const byEpoch = compareDigits(a, 0, Math.max(startA - 1, 0), b, 0, Math.max(startB - 1, 0));
+    if (byEpoch !== 0) return byEpoch;
   }
-  if (i >= a.length && j >= b.length) return 0;
+  const endA = endOfVersion(a, startA);
+  const endB = endOfVersion(b, startB);
+  const byVersion = compareStretch(a, startA, endA, b, startB, endB);
+  if (byVersion !== 0 || endA === a.length || endB === b.length) return byVersion;
+  return compareStretch(a, endA + 1, a.length, b, endB + 1, b.length);
+}
+
+/** Where the version starts: behind `digits:` (the digits may be missing), else 0. */
+function endOfEpoch(text: string): number {
+  const digits = endOfDigits(text, 0, text.length);
+  return text.charCodeAt(digits) === COLON ? digits + 1 : 0;
+}
+
+/** The place of the hyphen before the pkgrel, or the end if there is none. */
+function endOfVersion(text: string, start: number): number {
+  const hyphen = text.lastIndexOf('-');
+  return hyphen < start ? text.length : hyphen;
+}
+
+function isAlphanumeric(code: number): boolean {
+  return isDigit(code) || isLetter(code);
+}
+
+function compareStretch(
+  a: string,
+  fromA: number,
+  toA: number,
+  b: string,
+  fromB: number,
+  toB: number,
+): -1 | 0 | 1 {
+  let i = fromA;
+  let j = fromB;
+  while (i < toA && j < toB) {
+    const behindA = i;
+    const behindB = j;
+    while (i < toA && !isAlphanumeric(a.charCodeAt(i))) i++;
+    while (j < toB && !isAlphanumeric(b.charCodeAt(j))) j++;
+    if (i >= toA || j >= toB) break;
+    if (i - behindA !== j - behindB) return i - behindA < j - behindB ? -1 : 1;
+    const numeric = isDigit(a.charCodeAt(i));
+    if (numeric !== isDigit(b.charCodeAt(j))) return numeric ? 1 : -1;
+    const endA = numeric ? endOfDigits(a, i, toA) : endOfLetters(a, i, toA);
+    const endB = numeric ? endOfDigits(b, j, toB) : endOfLetters(b, j, toB);
+    const order = numeric ? compareDigits(a, i, endA, b, j, endB) : compareCodes(a, i, endA, b, j, endB);
+    if (order !== 0) return order;
+    i = endA;
+    j = endB;
+  }
+  if (i >= toA && j >= toB) return 0;
   // A remaining run of letters never beats an empty text: 1.0rc is before 1.0.
-  return (i >= a.length && !isAlpha(b[j])) || isAlpha(a[i]) ? -1 : 1;
+  const lettersA = i < toA && isLetter(a.charCodeAt(i));
+  const lettersB = j < toB && isLetter(b.charCodeAt(j));
+  return (i >= toA && !lettersB) || lettersA ? -1 : 1;
 }

@@ -1,9 +1,18 @@
 /**
  * The class of an installed package next to what a base offers under its name: same, rebuilt, patched, held
- * back, ahead or own. Every package gets exactly one.
+ * back, ahead or own. Every package gets exactly one, with the rule that decided it.
  */
 import type { Family, PackageRow } from '../formats/packageColumns.ts';
-import { parseDebVersion } from './debVersion.ts';
+import {
+  endingBeyond,
+  learnMarks,
+  revisionMarks,
+  revisionOf,
+  upstreamOf,
+  withoutRebuild,
+  withoutTag,
+  type LearnedMarks,
+} from './marks.ts';
 import type { InstalledSet, Offer, OfferTable } from './offers.ts';
 import { VERSION_ORDERS } from './versionOrder.ts';
 
@@ -11,25 +20,47 @@ import { VERSION_ORDERS } from './versionOrder.ts';
 export const PACKAGE_CLASSES = ['same', 'rebuilt', 'patched', 'heldBack', 'ahead', 'own'] as const;
 export type PackageClass = (typeof PACKAGE_CLASSES)[number];
 
-/** A class, and whether the version itself shows that it came from the base (equal, rebuilt or built upon). */
+/** The rules, in the order in which they are tried; the class that each gives. */
+export const CLASS_RULES = {
+  equalVersion: 'same',
+  equalSource: 'rebuilt', // the index names the same source in the same version
+  rebuildEnding: 'rebuilt', // only an ending differs that was learned to mean "built again"
+  subrelease: 'rebuilt', // alpm: the same pkgrel with another number behind its dot (PKGBUILD(5), "pkgrel")
+  distributionTag: 'rebuilt', // rpm: the same release with another distribution's tag
+  continuedVersion: 'patched', // an offered version, continued by a mark that the base does not use
+  ownRevision: 'patched', // the same upstream version, with a mark that the base does not use
+  olderVersion: 'heldBack',
+  newerVersion: 'ahead',
+  unknownName: 'own',
+} as const satisfies Record<string, PackageClass>;
+export type ClassRule = keyof typeof CLASS_RULES;
+
+/** The rules under which the version itself shows that the package came from the base. */
+const DERIVED: ReadonlySet<ClassRule> = new Set([
+  'equalVersion',
+  'equalSource',
+  'rebuildEnding',
+  'subrelease',
+  'distributionTag',
+  'continuedVersion',
+]);
+
+/** A class, the rule that gave it, and the offer it was held against (place in the list of offers). */
 export interface Classified {
   readonly class: PackageClass;
+  readonly rule: ClassRule;
+  /** True if the version itself shows that the package came from the base: equal, rebuilt or built upon. */
   readonly derived: boolean;
+  readonly offer?: Offer;
 }
 
 /** How many packages are in each class; they add up to `installed`. */
 export type ClassCounts = Readonly<Record<PackageClass, number>> & { readonly installed: number };
 
-/** A suffix that only says "built again": binary rebuilds (`+b2`) and the usual build counters. */
-const REBUILD_SUFFIX = /^\+?(?:b|build|rebuild)\d+$/;
-
 /** The class of every package of a system next to the offers of one candidate. */
 export function classifyPackages(system: InstalledSet, offers: OfferTable): Classified[] {
-  const baseTags = new Set<string>();
-  for (const list of offers)
-    for (const offer of list ?? [])
-      for (const tag of revisionTags(system.family, offer.version)) baseTags.add(tag);
-  return system.packages.map((row, index) => classify(system.family, row, offers[index], baseTags));
+  const marks = learnMarks(system, offers);
+  return system.packages.map((row, index) => classify(system.family, row, offers[index], marks));
 }
 
 /** Counts the classes. */
@@ -51,60 +82,59 @@ function classify(
   family: Family,
   row: PackageRow,
   offers: readonly Offer[] | undefined,
-  baseTags: ReadonlySet<string>,
+  marks: LearnedMarks,
 ): Classified {
-  if (!offers) return { class: 'own', derived: false };
-  if (offers.some((offer) => offer.version === row.version)) return { class: 'same', derived: true };
-  const rebuilt = offers.some(
-    (offer) =>
-      (row.source === offer.source && row.sourceVersion === offer.sourceVersion) ||
-      isRebuildOf(row.version, offer.version),
-  );
-  if (rebuilt) return { class: 'rebuilt', derived: true };
-  const mark = patchMark(family, row.version, offers, baseTags);
-  if (mark) return { class: 'patched', derived: mark === 'extends' };
+  const by = (rule: ClassRule, offer?: Offer): Classified => ({
+    class: CLASS_RULES[rule],
+    rule,
+    derived: DERIVED.has(rule),
+    offer,
+  });
+  if (!offers) return by('unknownName');
+  for (const [rule, holds] of RULES) {
+    const offer = offers.find((each) => holds(row, each, marks, family));
+    if (offer) return by(rule, offer);
+  }
   const compare = VERSION_ORDERS[family];
-  const older = offers.some((offer) => compare(row.version, offer.version) < 0);
-  return { class: older ? 'heldBack' : 'ahead', derived: false };
+  const newest = offers.reduce((best, offer) => (compare(offer.version, best.version) > 0 ? offer : best));
+  return by(compare(row.version, newest.version) < 0 ? 'olderVersion' : 'newerVersion', newest);
 }
 
-/** True if two versions differ by a rebuild suffix only. */
-function isRebuildOf(installed: string, offered: string): boolean {
-  const strip = (version: string) => version.replace(/\+?(?:b|build|rebuild)\d+$/, '');
-  if (installed.startsWith(offered)) return REBUILD_SUFFIX.test(installed.slice(offered.length));
-  const stem = strip(installed);
-  return stem === strip(offered) && stem !== installed && stem.length > 0;
-}
+type Rule = (row: PackageRow, offer: Offer, marks: LearnedMarks, family: Family) => boolean;
 
-/**
- * Whether a version is the base's upstream version with a revision of the derivative's own: `extends` when it
- * continues an offered version (`2.1-3fen1` on `2.1-3`), `own` when it bears a mark unknown in the base.
- */
-function patchMark(
-  family: Family,
-  version: string,
-  offers: readonly Offer[],
-  baseTags: ReadonlySet<string>,
-): 'extends' | 'own' | null {
-  const stem = upstreamOf(version);
-  const related = offers.filter((offer) => upstreamOf(offer.version) === stem);
-  if (related.length === 0) return null;
-  if (!revisionTags(family, version).some((tag) => !baseTags.has(tag))) return null;
-  const continues = related.some(
-    (offer) => version.startsWith(offer.version) && !/^\d/.test(version.slice(offer.version.length)),
-  );
-  return continues ? 'extends' : 'own';
-}
+const hasOwnMark = (version: string, marks: LearnedMarks) =>
+  revisionMarks(version).some((mark) => !marks.base.has(mark));
 
-/** Epoch and upstream version, without what follows the last hyphen or, lacking one, the first `+` or `~`. */
-function upstreamOf(version: string): string {
-  const { epoch, upstream, revision } = parseDebVersion(version);
-  return `${epoch}:${revision ? upstream : upstream.replace(/(?<=.)[+~].*$/, '')}`;
-}
+const RULES: readonly (readonly [ClassRule, Rule])[] = [
+  ['equalVersion', (row, offer) => row.version === offer.version],
+  ['equalSource', (row, offer) => row.source === offer.source && row.sourceVersion === offer.sourceVersion],
+  [
+    'rebuildEnding',
+    (row, offer, marks) => withoutRebuild(row.version, marks) === withoutRebuild(offer.version, marks),
+  ],
+  [
+    'subrelease',
+    (row, offer, _marks, family) =>
+      family === 'alpm' && withoutSubrelease(row.version) === withoutSubrelease(offer.version),
+  ],
+  [
+    'distributionTag',
+    (row, offer, marks) =>
+      marks.tags.size > 0 && withoutTag(row.version, marks) === withoutTag(offer.version, marks),
+  ],
+  [
+    'continuedVersion',
+    (row, offer, marks) => endingBeyond(row.version, offer.version) !== '' && hasOwnMark(row.version, marks),
+  ],
+  [
+    'ownRevision',
+    (row, offer, marks) =>
+      upstreamOf(row.version) === upstreamOf(offer.version) && hasOwnMark(row.version, marks),
+  ],
+];
 
-/** The runs of letters in a version's revision (or its `+`/`~` suffix): the marks of whoever packaged it. */
-export function revisionTags(_family: Family, version: string): string[] {
-  const { upstream, revision } = parseDebVersion(version);
-  const suffix = revision || (/(?<=.)[+~].*$/.exec(upstream)?.[0] ?? '');
-  return suffix.toLowerCase().match(/[a-z]+/g) ?? [];
+/** An alpm version without what stands behind the dot of its pkgrel: `2.0-1.2` → `2.0-1`. */
+function withoutSubrelease(version: string): string {
+  const revision = revisionOf(version);
+  return /^\d+\.\d+$/.test(revision) ? version.slice(0, version.lastIndexOf('.')) : version;
 }

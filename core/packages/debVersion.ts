@@ -7,6 +7,7 @@
  * Runs of non-digits are ordered with `~` before the end, the end before letters, letters before the rest;
  * runs of digits by number, of any length.
  */
+import { isDigit, isLetter } from './characterRuns.ts';
 
 const TILDE = 126;
 
@@ -66,14 +67,10 @@ function lastHyphen(text: string, start: number): number {
   return text.length;
 }
 
-function isDigit(code: number): boolean {
-  return code >= 48 && code <= 57;
-}
-
 /** The weight of a character among non-digits; the end and digits weigh 0. */
 function weight(code: number): number {
   if (isDigit(code)) return 0;
-  if ((code >= 65 && code <= 90) || (code >= 97 && code <= 122)) return code;
+  if (isLetter(code)) return code;
   return code === TILDE ? -1 : code + 256;
 }
 

@@ -7,13 +7,16 @@ import {
   COLUMN_NAMES,
   type PackageRow,
 } from '../formats/packageColumns.ts';
+import type { PackageColumns } from '../formats/packageColumns.ts';
 import { classifyPackages, countClasses, PACKAGE_CLASSES } from './classify.ts';
 import { findBase } from './findBase.ts';
-import { createInstalledSet, findOffers } from './offers.ts';
+import { createCandidate, createInstalledSet, OfferFinder, type InstalledSet } from './offers.ts';
 import { packColumns, unpackColumns } from './packSnapshot.ts';
 
 const system = (rows: readonly Row[]) => createInstalledSet(debColumns(rows));
-const candidate = (name: string, ...lists: (readonly Row[])[]) => ({ name, lists: lists.map(debColumns) });
+const candidate = (name: string, ...lists: (readonly Row[])[]) =>
+  createCandidate(name, lists.map(debColumns));
+const findOffers = (set: InstalledSet, lists: readonly PackageColumns[]) => new OfferFinder(set).find(lists);
 const classOf = (installed: Partial<Row>, ...offered: Partial<Row>[]) => {
   const set = system([
     { name: 'a', version: '1', ...installed },

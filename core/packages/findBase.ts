@@ -5,10 +5,13 @@
  * one candidate explains tells much, one that all explain tells nothing: between two candidates only the
  * packages are counted that one of them explains and the other does not (the *telling* ones).
  */
-import { classifyPackages, countClasses, type ClassCounts, type Classified } from './classify.ts';
-import { findOffers, type Candidate, type InstalledSet } from './offers.ts';
+import { accountPackages, type Accounts } from './accounts.ts';
+import type { ClassCounts } from './classify.ts';
+import { estimateCopy, type CopyEstimate } from './copyDate.ts';
+import { holdAgainst, type Agreement, type Held, type StateFit } from './holdAgainst.ts';
+import { OfferFinder, type Candidate, type InstalledSet } from './offers.ts';
 
-/** Below these, the answer is none. Chosen on real releases: a neighbouring release reaches a hold of 0.25. */
+/** Below these, the answer is none. How they were chosen: docs/numbers.md; what they do: `npm run bench`. */
 export const THRESHOLDS = {
   /** Fewest packages that must speak for the base. */
   support: 5,
@@ -16,23 +19,35 @@ export const THRESHOLDS = {
   hold: 0.4,
   /** Least share of all installed packages that come from it. */
   reach: 0.2,
-  /** A rival with more than this share of the telling packages makes the system a mixture. */
+  /** Least agreement in revisions where the upstream version is the same; judged on at least so many packages. */
+  agreement: 0.5,
+  compared: 8,
+  /** A rival with more than this share of the telling packages, and of all, makes the system a mixture. */
   mixture: 0.2,
+  mixtureOfAll: 0.03,
   /** Fewest telling packages by which the base must lead a rival. */
   lead: 3,
   /** A candidate that knows less than this part of what the base knows is an addition, no rival. */
   rival: 0.5,
 } as const;
 
-/** How one candidate fares. */
+/** How one candidate fares, in its best state. */
 export interface RankedCandidate {
   readonly name: string;
+  readonly own: boolean;
   readonly counts: ClassCounts;
   /** Same ÷ installed. */
   readonly carriedShare: number;
   /** 0 to 1: the part of the system's evidence that speaks for it, rare evidence weighing more. */
   readonly score: number;
-  readonly classified: readonly Classified[];
+  /** Packages that speak for it. */
+  readonly support: number;
+  readonly agreement: Agreement;
+  /** The date of the best state, and how every state fits. */
+  readonly date: string;
+  readonly fits: readonly StateFit[];
+  /** Names of the candidates whose lists it includes. */
+  readonly includes: readonly string[];
 }
 
 /** Why the answer is what it is; the wording is made in exchange/. */
@@ -42,8 +57,11 @@ export type BaseReason =
   | 'noCandidates' // nothing to hold it against
   | 'tooFew' // too few packages speak for any candidate
   | 'belowThreshold' // the best explains too little
+  | 'otherState' // the revisions are the best's, but from another state or release of it
+  | 'coincidence' // equal versions, but the revisions agree no better than by chance
   | 'mixed' // assembled from two bases
-  | 'tooClose'; // two candidates fit equally well
+  | 'tooClose' // two candidates fit equally well
+  | 'itself'; // no other base: it is what its own project's repositories hold
 
 export interface BaseAnswer {
   readonly base: string | null;
@@ -56,85 +74,123 @@ export interface BaseAnswer {
   readonly rival: string | null;
   /** Packages that only the best, and only the rival, explains. */
   readonly telling: { readonly best: number; readonly rival: number };
+  /** When it was copied, where the base is at hand in several states. */
+  readonly copied?: CopyEstimate;
+  /** For `itself`: the answer among the candidates of other projects. */
+  readonly otherwise?: Pick<BaseAnswer, 'reason' | 'best'>;
 }
 
-/** Packages by the repository that explains them. */
-export interface Account {
-  readonly name: string;
-  readonly packages: number;
-}
-
-export interface BaseFinding {
+export interface BaseFinding extends Accounts {
   readonly answer: BaseAnswer;
   /** Best first. */
   readonly candidates: readonly RankedCandidate[];
-  /** Add up to the installed packages. */
-  readonly accounts: readonly Account[];
 }
 
-/** The account of packages whose exact version no candidate has. */
-export const UNEXPLAINED = 'unexplained';
-
-/** Ranks the candidates and answers. `configured` names candidates that the system's sources point to. */
+/**
+ * Ranks the candidates and answers. `configured` names candidates that the system's sources point to. Candidates
+ * that are the system's own repositories are a base only when no other is.
+ */
 export function findBase(
   system: InstalledSet,
   candidates: readonly Candidate[],
   configured: ReadonlySet<string> = new Set(),
 ): BaseFinding {
-  const classified = candidates.map(({ lists }) => classifyPackages(system, findOffers(system, lists)));
-  const ranked = rank(candidates, classified);
+  const finder = new OfferFinder(system);
+  const held = candidates.map((candidate) => holdAgainst(finder, candidate));
+  const scores = scoresOf(held);
+  const ranked = held
+    .map((each, i) => ({ ...each, score: scores[i] }))
+    .sort((a, b) => b.score - a.score || b.counts.same - a.counts.same || sizeOf(a) - sizeOf(b));
+  const foreign = ranked.filter(({ candidate }) => !candidate.own);
+  const decided = decide(system.packages.length, foreign, configured);
+  const answer =
+    decided.base === null && decided.reason !== 'mixed' && foreign.length < ranked.length
+      ? ownAnswer(system.packages.length, ranked, configured, decided)
+      : decided;
+  const base = ranked.find(({ candidate }) => candidate.name === (answer.base ?? answer.best));
   return {
-    answer: decide(system.packages.length, ranked, configured),
-    candidates: ranked,
-    accounts: accountPackages(candidates, classified, system.packages.length),
+    answer: { ...answer, ...((answer.base || answer.reason === 'itself') && base && estimateOf(base)) },
+    candidates: ranked.map(rankedCandidate),
+    ...accountPackages(system, ranked, base),
   };
 }
 
-function rank(
-  candidates: readonly Candidate[],
-  classified: readonly (readonly Classified[])[],
-): RankedCandidate[] {
-  const weights = evidenceWeights(classified);
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const ranked = candidates.map(({ name }, index): RankedCandidate => {
-    const counts = countClasses(classified[index]);
-    const speaking = weights.reduce(
-      (sum, weight, row) => (classified[index][row].derived ? sum + weight : sum),
-      0,
-    );
-    return {
-      name,
-      counts,
-      carriedShare: counts.installed ? counts.same / counts.installed : 0,
-      score: total ? speaking / total : 0,
-      classified: classified[index],
-    };
-  });
-  return ranked.sort((a, b) => b.score - a.score || b.counts.same - a.counts.same);
+/** How many packages a candidate offers in its best state: of two that explain the same, the smaller is first. */
+function sizeOf({ candidate, state }: Held): number {
+  return candidate.states[state]?.lists.reduce((sum, { packages }) => sum + packages.size, 0) ?? 0;
 }
 
-/** log2(1 + n ÷ k) for a package that k of n candidates explain; one that none explains weighs like k = 1. */
-function evidenceWeights(classified: readonly (readonly Classified[])[]): number[] {
-  const rows = classified[0]?.length ?? 0;
-  const n = classified.length;
-  return Array.from({ length: rows }, (_, row) => {
-    const k = classified.reduce((sum, list) => sum + (list[row].derived ? 1 : 0), 0);
-    return Math.log2(1 + n / Math.max(k, 1));
-  });
+function estimateOf({ fits, state }: Held): { copied?: CopyEstimate } {
+  const copied = estimateCopy(fits, state);
+  return copied ? { copied } : {};
 }
 
-function decide(
+function rankedCandidate(held: Held & { score: number }): RankedCandidate {
+  const { candidate, counts, score, support, agreement, fits, state } = held;
+  return {
+    name: candidate.name,
+    own: candidate.own ?? false,
+    counts,
+    carriedShare: shareOf(counts),
+    score,
+    support,
+    agreement,
+    date: candidate.states[state]?.date ?? '',
+    fits,
+    includes: candidate.includes ?? [],
+  };
+}
+
+function shareOf({ same, installed }: ClassCounts): number {
+  return installed ? same / installed : 0;
+}
+
+/** The part of all evidence that speaks for each candidate. A package that k of n explain weighs log2(1 + n ÷ k). */
+function scoresOf(held: readonly Held[]): number[] {
+  const rows = held[0]?.classified.length ?? 0;
+  const sums = held.map(() => 0);
+  let total = 0;
+  for (let row = 0; row < rows; row++) {
+    const k = held.reduce((sum, { classified }) => sum + (classified[row].derived ? 1 : 0), 0);
+    const weight = Math.log2(1 + held.length / Math.max(k, 1));
+    total += weight;
+    held.forEach(({ classified }, i) => {
+      if (classified[row].derived) sums[i] += weight;
+    });
+  }
+  return sums.map((sum) => (total ? sum / total : 0));
+}
+
+/** No other base: then the system may be just what its own project's repositories hold. */
+function ownAnswer(
   installed: number,
-  ranked: readonly RankedCandidate[],
+  ranked: readonly (Held & { score: number })[],
   configured: ReadonlySet<string>,
+  otherwise: BaseAnswer,
 ): BaseAnswer {
+  const own = decide(
+    installed,
+    ranked.filter(({ candidate }) => candidate.own),
+    configured,
+  );
+  if (own.base === null) return otherwise;
+  return {
+    ...own,
+    base: null,
+    reason: 'itself',
+    best: own.base,
+    otherwise: { reason: otherwise.reason, best: otherwise.best },
+  };
+}
+
+function decide(installed: number, ranked: readonly Held[], configured: ReadonlySet<string>): BaseAnswer {
   const [best] = ranked;
   const none = (reason: BaseReason, more: Partial<BaseAnswer> = {}): BaseAnswer => ({
     base: null,
     reason,
-    carriedShare: best?.carriedShare ?? 0,
+    carriedShare: best ? shareOf(best.counts) : 0,
     margin: 0,
-    best: best?.name ?? null,
+    best: best?.candidate.name ?? null,
     rival: null,
     telling: { best: 0, rival: 0 },
     ...more,
@@ -143,69 +199,51 @@ function decide(
   if (!best) return none('noCandidates');
   const strongest = strongestRival(best, ranked.slice(1));
   const duel = strongest && { margin: strongest.margin, rival: strongest.name, telling: strongest.telling };
-  const support = supportOf(best);
-  if (support < THRESHOLDS.support) return none('tooFew', duel);
-  if (support / knownTo(best) < THRESHOLDS.hold || support / installed < THRESHOLDS.reach)
-    return none('belowThreshold', duel);
-  const found = { ...none('found', duel), base: best.name };
+  if (best.support < THRESHOLDS.support) return none('tooFew', duel);
+  const { compared, agreeing } = best.agreement;
+  const judged = compared >= THRESHOLDS.compared;
+  const agrees = agreeing >= THRESHOLDS.agreement * compared;
+  if (best.support < THRESHOLDS.hold * best.known || best.support < THRESHOLDS.reach * installed)
+    return none(judged && agrees && isNear(best, installed) ? 'otherState' : 'belowThreshold', duel);
+  if (judged && !agrees) return none('coincidence', duel);
+  const found = { ...none('found', duel), base: best.candidate.name };
   if (!strongest) return { ...found, margin: 1 };
   const { telling } = strongest;
-  if (telling.rival > THRESHOLDS.mixture * (telling.best + telling.rival) && telling.rival >= THRESHOLDS.lead)
+  if (
+    telling.rival > THRESHOLDS.mixture * (telling.best + telling.rival) &&
+    telling.rival >= Math.max(THRESHOLDS.lead, THRESHOLDS.mixtureOfAll * installed)
+  )
     return none('mixed', duel);
-  if (telling.best - telling.rival >= THRESHOLDS.lead) return found;
-  const settled = configured.has(best.name) !== configured.has(strongest.name);
+  if (strongest.includesBest || telling.best - telling.rival >= THRESHOLDS.lead) return found;
+  const settled = configured.has(best.candidate.name) !== configured.has(strongest.name);
   return settled
-    ? { ...found, base: configured.has(best.name) ? best.name : strongest.name }
+    ? { ...found, base: configured.has(best.candidate.name) ? best.candidate.name : strongest.name }
     : none('tooClose', duel);
 }
 
-/** How many packages speak for a candidate. */
-export function supportOf(candidate: RankedCandidate): number {
-  return candidate.classified.reduce((sum, entry) => sum + (entry.derived ? 1 : 0), 0);
-}
-
-function knownTo(candidate: RankedCandidate): number {
-  return candidate.counts.installed - candidate.counts.own;
+/** The best knows most of the packages and explains a tenth of them: another state of it would explain more. */
+function isNear({ known, support }: Held, installed: number): boolean {
+  return known >= 0.5 * installed && support >= 0.1 * installed;
 }
 
 /** The rival with the largest share of the telling packages; additions that know little are left out. */
-function strongestRival(best: RankedCandidate, others: readonly RankedCandidate[]) {
+function strongestRival(best: Held, others: readonly Held[]) {
   const duels = others
-    .filter((other) => knownTo(other) >= THRESHOLDS.rival * knownTo(best))
+    .filter((other) => other.known >= THRESHOLDS.rival * best.known)
     .map((other) => {
       const telling = { best: 0, rival: 0 };
-      best.classified.forEach((entry, row) => {
-        if (entry.derived === other.classified[row].derived) return;
-        if (entry.derived) telling.best++;
+      best.classified.forEach(({ derived }, row) => {
+        if (derived === other.classified[row].derived) return;
+        if (derived) telling.best++;
         else telling.rival++;
       });
       const all = telling.best + telling.rival;
-      return { name: other.name, telling, margin: all ? (telling.best - telling.rival) / all : 0 };
+      return {
+        name: other.candidate.name,
+        telling,
+        margin: all ? (telling.best - telling.rival) / all : 0,
+        includesBest: other.candidate.includes?.includes(best.candidate.name) ?? false,
+      };
     });
   return duels.sort((a, b) => a.margin - b.margin)[0];
-}
-
-/** Gives each package to one candidate that has its exact version: greedily, the one that explains most first. */
-function accountPackages(
-  candidates: readonly Candidate[],
-  classified: readonly (readonly Classified[])[],
-  installed: number,
-): Account[] {
-  const open = new Set(Array.from({ length: installed }, (_, row) => row));
-  const left = new Set(candidates.map((_, index) => index));
-  const accounts: Account[] = [];
-  while (left.size > 0) {
-    let winner = -1;
-    let rows: number[] = [];
-    for (const index of left) {
-      const explained = [...open].filter((row) => classified[index][row].class === 'same');
-      if (explained.length > rows.length) [winner, rows] = [index, explained];
-    }
-    if (winner < 0) break;
-    rows.forEach((row) => open.delete(row));
-    left.delete(winner);
-    accounts.push({ name: candidates[winner].name, packages: rows.length });
-  }
-  if (open.size > 0) accounts.push({ name: UNEXPLAINED, packages: open.size });
-  return accounts;
 }

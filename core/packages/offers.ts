@@ -1,13 +1,36 @@
 /**
- * What a candidate repository offers for each package of a system. Only names that the system has are kept, so
- * that holding 1,000 installed packages against 75,000 offered ones costs one pass over the names.
+ * What a candidate base offers for each package of a system. Only names that the system has are kept, so that
+ * holding 1,000 installed packages against 75,000 offered ones costs one pass over the names.
  */
 import { packageRow, type Family, type PackageColumns, type PackageRow } from '../formats/packageColumns.ts';
+import type { StringTable } from '../formats/stringTable.ts';
 
-/** A base that is held against a system: a name and its package lists (main, updates, security …). */
+/** What a list is within a base: its main repository, what is laid over it, or the derivative's own. */
+export const LIST_PARTS = ['base', 'updates', 'security', 'backports', 'own'] as const;
+export type ListPart = (typeof LIST_PARTS)[number];
+
+/** The package list of one repository. */
+export interface CandidateList {
+  readonly name: string;
+  readonly part: ListPart;
+  readonly packages: PackageColumns;
+}
+
+/** What a candidate's repositories held on a date. */
+export interface CandidateState {
+  /** `YYYY-MM-DD`, or empty when it is not known. */
+  readonly date: string;
+  readonly lists: readonly CandidateList[];
+}
+
+/** A base that is held against a system, in one or several states, oldest first. */
 export interface Candidate {
   readonly name: string;
-  readonly lists: readonly PackageColumns[];
+  readonly states: readonly CandidateState[];
+  /** Names of the candidates whose lists it includes, because it installs from them. */
+  readonly includes?: readonly string[];
+  /** True if these are the repositories of the very project that the system belongs to. */
+  readonly own?: boolean;
 }
 
 /** The packages of a system that are compared: installed ones, each name once per architecture. */
@@ -16,11 +39,12 @@ export interface InstalledSet {
   readonly packages: readonly PackageRow[];
 }
 
-/** One version that a candidate offers. */
+/** One version that a candidate offers, and the places of the lists that have it. */
 export interface Offer {
   readonly version: string;
   readonly source: string;
   readonly sourceVersion: string;
+  readonly lists: number[];
 }
 
 /** Offers by package of the system (same index); undefined where the candidate lacks the name. */
@@ -33,38 +57,70 @@ export function createInstalledSet(list: PackageColumns): InstalledSet {
   return { family: list.family, packages };
 }
 
-/** Finds the offers for every package of a system. Lists of another family offer nothing. */
-export function findOffers(system: InstalledSet, lists: readonly PackageColumns[]): OfferTable {
-  const rows = new Map<string, number[]>();
-  system.packages.forEach(({ name }, index) => {
-    const known = rows.get(name);
-    if (known) known.push(index);
-    else rows.set(name, [index]);
-  });
-  const table: (Offer[] | undefined)[] = new Array(system.packages.length).fill(undefined);
-  for (const list of lists) {
-    if (list.family !== system.family) continue;
+/** A candidate of one state. Lists without a name are called like the candidate; the first is the base. */
+export function createCandidate(name: string, lists: readonly PackageColumns[]): Candidate {
+  return {
+    name,
+    states: [{ date: '', lists: lists.map((packages) => ({ name, part: 'base', packages })) }],
+  };
+}
+
+/** Text numbers of a table by what they are to a system: -1 no name of its packages, else a group of rows; -2 not yet looked up. */
+type TableMemo = Int32Array;
+
+/** Looks up what lists offer for one system. Lists that share a table of texts share the work. */
+export class OfferFinder {
+  private readonly groups: number[][] = [];
+  private readonly groupOf = new Map<string, number>();
+  private readonly memos = new WeakMap<StringTable, TableMemo>();
+
+  constructor(readonly system: InstalledSet) {
+    system.packages.forEach(({ name }, index) => {
+      const group = this.groupOf.get(name);
+      if (group === undefined) this.groupOf.set(name, this.groups.push([index]) - 1);
+      else this.groups[group].push(index);
+    });
+  }
+
+  /** The offers for every package of the system. Lists of another family offer nothing. */
+  find(lists: readonly PackageColumns[]): OfferTable {
+    const table: (Offer[] | undefined)[] = new Array(this.system.packages.length).fill(undefined);
+    lists.forEach((list, place) => {
+      if (list.family === this.system.family) this.addList(table, list, place);
+    });
+    return table;
+  }
+
+  private addList(table: (Offer[] | undefined)[], list: PackageColumns, place: number): void {
     const texts = list.table.texts();
+    const memo = this.memoOf(list.table);
     const { name, version, source, sourceVersion } = list.columns;
-    for (let i = 0; i < list.size; i++) {
-      const wanted = rows.get(texts[name[i]]);
-      if (!wanted || list.removed[i] === 1) continue;
-      const offer: Offer = {
-        version: texts[version[i]],
-        source: texts[source[i]] || texts[name[i]],
-        sourceVersion: texts[sourceVersion[i]] || texts[version[i]],
+    for (let row = 0; row < list.size; row++) {
+      const text = name[row];
+      let group = memo[text];
+      if (group === -2) group = memo[text] = this.groupOf.get(texts[text]) ?? -1;
+      if (group < 0 || list.removed[row] === 1) continue;
+      const offered = texts[version[row]];
+      const offer = {
+        version: offered,
+        source: texts[source[row]] || texts[text],
+        sourceVersion: texts[sourceVersion[row]] || offered,
       };
-      for (const index of wanted) {
-        const offers = (table[index] ??= []);
-        if (
-          !offers.some(
-            (known) => known.version === offer.version && known.sourceVersion === offer.sourceVersion,
-          )
-        ) {
-          offers.push(offer);
-        }
-      }
+      for (const index of this.groups[group]) addOffer((table[index] ??= []), offer, place);
     }
   }
-  return table;
+
+  private memoOf(table: StringTable): TableMemo {
+    let memo = this.memos.get(table);
+    if (!memo) this.memos.set(table, (memo = new Int32Array(table.size).fill(-2)));
+    return memo;
+  }
+}
+
+function addOffer(offers: Offer[], offer: Omit<Offer, 'lists'>, place: number): void {
+  const known = offers.find(
+    ({ version, sourceVersion }) => version === offer.version && sourceVersion === offer.sourceVersion,
+  );
+  if (!known) offers.push({ ...offer, lists: [place] });
+  else if (known.lists.at(-1) !== place) known.lists.push(place);
 }

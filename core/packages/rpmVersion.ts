@@ -6,80 +6,102 @@
  * Segments of digits or letters are compared in turn, separators only separate; `~` sorts before everything,
  * even the end, `^` after the end but before any further segment.
  */
+import {
+  compareCodes,
+  compareDigits,
+  endOfDigits,
+  endOfLetters,
+  isDigit,
+  isLetter,
+} from './characterRuns.ts';
+
+const COLON = 58;
+const CARET = 94;
+const TILDE = 126;
 
 /** -1, 0 or 1 as label `a` is earlier than, equal to or later than `b`. A release on one side only is later. */
 export function compareRpmVersions(a: string, b: string): -1 | 0 | 1 {
   if (a === b) return 0;
-  const x = splitLabel(a);
-  const y = splitLabel(b);
+  const startA = endOfEpoch(a);
+  const startB = endOfEpoch(b);
+  if (startA > 0 || startB > 0) {
+    const byEpoch = compareDigits(a, 0, Math.max(startA - 1, 0), b, 0, Math.max(startB - 1, 0));
+    if (byEpoch !== 0) return byEpoch;
+  }
+  const endA = endOfVersion(a, startA);
+  const endB = endOfVersion(b, startB);
   return (
-    compareRpmPart(x.epoch, y.epoch) ||
-    compareRpmPart(x.version, y.version) ||
-    compareRpmPart(x.release, y.release)
+    compareStretch(a, startA, endA, b, startB, endB) ||
+    compareStretch(a, Math.min(endA + 1, a.length), a.length, b, Math.min(endB + 1, b.length), b.length)
   );
 }
 
 /** Takes `epoch:version-release` apart; an absent epoch is `0`, an absent release empty. */
 export function splitLabel(label: string): { epoch: string; version: string; release: string } {
-  const [, epoch, rest] = /^(?:(\d*):)?(.*)$/s.exec(label)!;
-  const hyphen = rest.lastIndexOf('-');
+  const start = endOfEpoch(label);
+  const end = endOfVersion(label, start);
   return {
-    epoch: epoch || '0',
-    version: hyphen < 0 ? rest : rest.slice(0, hyphen),
-    release: hyphen < 0 ? '' : rest.slice(hyphen + 1),
+    epoch: label.slice(0, Math.max(start - 1, 0)) || '0',
+    version: label.slice(start, end),
+    release: label.slice(end + 1),
   };
 }
 
+/** Where the version starts: behind `digits:` (the digits may be missing), else 0. */
+function endOfEpoch(label: string): number {
+  const digits = endOfDigits(label, 0, label.length);
+  return label.charCodeAt(digits) === COLON ? digits + 1 : 0;
+}
+
+/** The place of the hyphen before the release, or the end if there is none. */
+function endOfVersion(label: string, start: number): number {
+  const hyphen = label.lastIndexOf('-');
+  return hyphen < start ? label.length : hyphen;
+}
+
+function isCounted(code: number): boolean {
+  return isDigit(code) || isLetter(code) || code === TILDE || code === CARET;
+}
+
 /** Compares two versions or two releases segment by segment. */
-export function compareRpmPart(a: string, b: string): -1 | 0 | 1 {
-  let i = 0;
-  let j = 0;
+function compareStretch(
+  a: string,
+  fromA: number,
+  toA: number,
+  b: string,
+  fromB: number,
+  toB: number,
+): -1 | 0 | 1 {
+  let i = fromA;
+  let j = fromB;
   for (;;) {
-    while (i < a.length && !/[A-Za-z0-9~^]/.test(a[i])) i++;
-    while (j < b.length && !/[A-Za-z0-9~^]/.test(b[j])) j++;
-    if (a[i] === '~' || b[j] === '~') {
-      if (a[i] !== '~') return 1;
-      if (b[j] !== '~') return -1;
+    while (i < toA && !isCounted(a.charCodeAt(i))) i++;
+    while (j < toB && !isCounted(b.charCodeAt(j))) j++;
+    const codeA = i < toA ? a.charCodeAt(i) : 0;
+    const codeB = j < toB ? b.charCodeAt(j) : 0;
+    if (codeA === TILDE || codeB === TILDE) {
+      if (codeA !== codeB) return codeA === TILDE ? -1 : 1;
       i++;
       j++;
       continue;
     }
-    if (a[i] === '^' || b[j] === '^') {
-      if (i >= a.length) return -1;
-      if (j >= b.length) return 1;
-      if (a[i] !== '^') return 1;
-      if (b[j] !== '^') return -1;
+    if (codeA === CARET || codeB === CARET) {
+      if (i >= toA) return -1;
+      if (j >= toB) return 1;
+      if (codeA !== codeB) return codeA === CARET ? -1 : 1;
       i++;
       j++;
       continue;
     }
-    if (i >= a.length || j >= b.length) break;
-    const digits = /[0-9]/.test(a[i]);
-    const run = digits ? /[0-9]*/y : /[A-Za-z]*/y;
-    const segmentA = runAt(run, a, i);
-    const segmentB = runAt(run, b, j);
-    if (!segmentB) return digits ? 1 : -1;
-    const order = digits ? compareDigits(segmentA, segmentB) : compareText(segmentA, segmentB);
+    if (i >= toA || j >= toB) break;
+    const numeric = isDigit(codeA);
+    if (numeric !== isDigit(codeB)) return numeric ? 1 : -1; // a number is later than letters
+    const endA = numeric ? endOfDigits(a, i, toA) : endOfLetters(a, i, toA);
+    const endB = numeric ? endOfDigits(b, j, toB) : endOfLetters(b, j, toB);
+    const order = numeric ? compareDigits(a, i, endA, b, j, endB) : compareCodes(a, i, endA, b, j, endB);
     if (order !== 0) return order;
-    i += segmentA.length;
-    j += segmentB.length;
+    i = endA;
+    j = endB;
   }
-  return i < a.length ? 1 : j < b.length ? -1 : 0;
-}
-
-function runAt(run: RegExp, text: string, index: number): string {
-  run.lastIndex = index;
-  return run.exec(text)![0];
-}
-
-/** Compares two runs of digits by number, of any length. */
-export function compareDigits(a: string, b: string): -1 | 0 | 1 {
-  const x = a.replace(/^0+/, '');
-  const y = b.replace(/^0+/, '');
-  return x.length !== y.length ? (x.length < y.length ? -1 : 1) : compareText(x, y);
-}
-
-/** Compares two texts by code unit. */
-export function compareText(a: string, b: string): -1 | 0 | 1 {
-  return a < b ? -1 : a > b ? 1 : 0;
+  return i < toA ? 1 : j < toB ? -1 : 0;
 }

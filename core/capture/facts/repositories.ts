@@ -1,14 +1,10 @@
 /** Repositories: what the package tool is told to pull from, and whether it names one release. */
 import type { Element } from '../../catalogue/factValue.ts';
 import { parseDeb822 } from '../../formats/deb822.ts';
-import {
-  pacmanRepositories,
-  parseMirrorList,
-  yumRepositories,
-  type ConfiguredRepository,
-} from '../../formats/packageRepositories.ts';
+import { parseMirrorList, type ConfiguredRepository } from '../../formats/packageRepositories.ts';
+import { otherRepositories } from '../configuredRepositories.ts';
 import type { ReadSystem } from '../system.ts';
-import { keyFilesOf, manifestOf, pathOf, pathOfFormat, textAt, textOf } from '../systemFiles.ts';
+import { keyFilesOf, manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { found, type FactRule, type FoundFact } from './rule.ts';
 
 /** Suites that stand for whatever is current, as archives name them. */
@@ -37,12 +33,7 @@ function pinningOf(pinned: readonly boolean[]): string | null {
 
 function otherArchives(system: ReadSystem): FoundFact[] {
   const files = [...keyFilesOf(system, 'pacman-conf'), ...keyFilesOf(system, 'yum-repo')];
-  const repositories = [
-    ...keyFilesOf(system, 'pacman-conf').flatMap((file) =>
-      pacmanRepositories(file, (path) => textAt(system, path)),
-    ),
-    ...keyFilesOf(system, 'yum-repo').flatMap(yumRepositories),
-  ];
+  const repositories = otherRepositories(system);
   const place = files[0]?.path ?? '';
   const enabled = repositories.filter((repository) => repository.enabled);
   return [

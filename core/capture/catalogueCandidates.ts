@@ -1,0 +1,126 @@
+/**
+ * The candidate bases that a catalogue has: the repositories of each release or distribution, in the states that
+ * snapshots of them keep, with what they are laid over. Names the snapshots; their packages are brought by the caller.
+ */
+import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import type { Snapshot } from '../catalogue/snapshot.ts';
+import { compareWhen } from '../catalogue/when.ts';
+import { basesOf, chainOf, distributionOf } from '../lineage/chain.ts';
+import { nameOf } from '../lineage/names.ts';
+import type { ListPart } from '../packages/offers.ts';
+import { hostOf } from './configuredRepositories.ts';
+import type { PlacedCandidate } from './placedCandidate.ts';
+
+/** A list that a candidate has in a state. */
+export interface DescribedList {
+  readonly snapshot: RecordId;
+  readonly name: string;
+  readonly part: ListPart;
+}
+
+export interface DescribedCandidate extends Omit<PlacedCandidate, 'states' | 'own'> {
+  /** The release or distribution that it stands for. */
+  readonly at: RecordId;
+  /** Oldest first. */
+  readonly states: readonly { readonly date: string; readonly lists: readonly DescribedList[] }[];
+}
+
+/** What a repository is within a release, by the words that suites and repositories are named with. */
+export function partOfRepository(name: string): ListPart {
+  if (/(^|[-_/.])security([-_/.]|$)/i.test(name)) return 'security';
+  if (/(^|[-_/.])updates([-_/.]|$)/i.test(name)) return 'updates';
+  if (/(^|[-_/.])backports([-_/.]|$)/i.test(name)) return 'backports';
+  return 'base';
+}
+
+/** Describes the candidates, by name; `day` is the day as of which bases are asked for. */
+export function describeCandidates(catalogue: Catalogue, day: number): DescribedCandidate[] {
+  const owners = new Map<RecordId, Snapshot[]>();
+  for (const snapshot of recordsOf(catalogue, 'snapshot')) {
+    if (snapshot.role !== 'repository' || !snapshot.of) continue;
+    const known = owners.get(snapshot.of);
+    if (known) known.push(snapshot);
+    else owners.set(snapshot.of, [snapshot]);
+  }
+  return [...owners.keys()]
+    .map((at) => describe(catalogue, at, owners, day))
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
+}
+
+function describe(
+  catalogue: Catalogue,
+  at: RecordId,
+  owners: ReadonlyMap<RecordId, readonly Snapshot[]>,
+  day: number,
+): DescribedCandidate {
+  const beneath = includedBases(catalogue, at, owners, day);
+  const own = owners.get(at)!;
+  const under = beneath.flatMap((id) => owners.get(id)!);
+  const dates = [...new Set(own.map(({ date }) => date ?? ''))].sort(compareWhen);
+  const distribution = distributionOf(catalogue, at);
+  const bases = chainOf(catalogue, at, day).map((layer) => layer.distribution);
+  return {
+    at,
+    name: nameOf(catalogue, at),
+    suites: [...new Set([...own.map(({ name }) => name), codeNameOf(catalogue, at)])].filter(Boolean),
+    hosts: [...new Set(own.map(({ origin }) => hostOf(origin)))].filter(Boolean),
+    makers: namesOf(catalogue, distribution),
+    ancestors: bases.filter((id) => id !== distribution).flatMap((id) => namesOf(catalogue, id)),
+    includes: beneath.map((id) => nameOf(catalogue, id)),
+    states: dates.map((date) => ({
+      date,
+      lists: [
+        ...inForce(own, date).map((snapshot) => described(catalogue, snapshot, own.length + under.length)),
+        ...inForce(under, date).map((snapshot) => described(catalogue, snapshot, 2)),
+      ],
+    })),
+  };
+}
+
+/** The bases, with repositories at hand, that a system of this release pulls from too. */
+function includedBases(
+  catalogue: Catalogue,
+  at: RecordId,
+  owners: ReadonlyMap<RecordId, readonly Snapshot[]>,
+  day: number,
+): RecordId[] {
+  return basesOf(catalogue, at, day)
+    .filter(({ relation }) => relation === 'installs from' || relation === 'flavour of')
+    .flatMap(({ base }) => [
+      ...(owners.has(base) ? [base] : []),
+      ...includedBases(catalogue, base, owners, day),
+    ]);
+}
+
+/** Of each repository its newest snapshot by a date; of a main one, before its first, the first. */
+function inForce(snapshots: readonly Snapshot[], date: string): Snapshot[] {
+  const repositories = new Map<string, Snapshot[]>();
+  for (const snapshot of snapshots) {
+    const key = `${snapshot.origin} ${snapshot.name}`;
+    repositories.set(key, [...(repositories.get(key) ?? []), snapshot]);
+  }
+  return [...repositories.values()].flatMap((states) => {
+    const sorted = states.toSorted((a, b) => compareWhen(a.date ?? '', b.date ?? ''));
+    const current = sorted.findLast((each) => compareWhen(each.date ?? '', date) <= 0);
+    return current ?? (partOfRepository(sorted[0].name) === 'base' ? sorted[0] : []);
+  });
+}
+
+function described(catalogue: Catalogue, snapshot: Snapshot, among: number): DescribedList {
+  const owner = nameOf(catalogue, snapshot.of!);
+  return {
+    snapshot: snapshot.id,
+    name: among > 1 ? `${owner} ${snapshot.name}` : owner,
+    part: partOfRepository(snapshot.name),
+  };
+}
+
+function codeNameOf(catalogue: Catalogue, at: RecordId): string {
+  return recordOf(catalogue, 'release', at)?.codeName.toLowerCase() ?? '';
+}
+
+function namesOf(catalogue: Catalogue, distribution: RecordId): string[] {
+  const record = recordOf(catalogue, 'distribution', distribution);
+  return record ? [record.name, ...record.aliases] : [];
+}

@@ -1,0 +1,22 @@
+/** A candidate base with the names and places by which a system may point to it. */
+import type { Candidate } from '../packages/offers.ts';
+
+export interface PlacedCandidate extends Candidate {
+  /** Suite and code names, names of repositories; in any case. */
+  readonly suites?: readonly string[];
+  /** Hosts that serve it. */
+  readonly hosts?: readonly string[];
+  /** Names of the distribution that makes it, and of those that it is known to be built on. */
+  readonly makers?: readonly string[];
+  readonly ancestors?: readonly string[];
+}
+
+/** A name as it may stand in an identification file: `Sarrin Desktop` and `sarrin-desktop` are the same. */
+export function token(name: string): string {
+  return name.toLowerCase().replace(/[^a-z0-9]+/g, '');
+}
+
+/** The names by which a repository may ask for a candidate. */
+export function suitesOf({ name, suites = [] }: PlacedCandidate): Set<string> {
+  return new Set([name, ...suites].map((each) => each.toLowerCase()));
+}

@@ -1,0 +1,113 @@
+/**
+ * Holds a system against one candidate: in which of its states it fits best, how many packages are in each class,
+ * how many speak for it, and how far its own revisions are found where the upstream version is the same.
+ */
+import { classifyPackages, countClasses, type ClassCounts, type Classified } from './classify.ts';
+import { revisionOf, upstreamOf } from './marks.ts';
+import type { Candidate, OfferFinder, OfferTable } from './offers.ts';
+
+/** How much of a system one state explains. */
+export interface StateFit {
+  readonly date: string;
+  /** Packages whose exact version it has. */
+  readonly same: number;
+  /** Packages whose version comes from it: equal, rebuilt or built upon. */
+  readonly derived: number;
+  /** Of those that are equal, how many the state before it, and the one after it, do not have. */
+  readonly notBefore: number;
+  readonly notAfter: number;
+}
+
+/** One candidate held against a system, in its best state. */
+export interface Held {
+  readonly candidate: Candidate;
+  /** Place of the best state among the candidate's states. */
+  readonly state: number;
+  readonly fits: readonly StateFit[];
+  readonly counts: ClassCounts;
+  readonly classified: readonly Classified[];
+  readonly offers: OfferTable;
+  /** Packages that speak for it. */
+  readonly support: number;
+  /** Packages whose name it knows. */
+  readonly known: number;
+  readonly agreement: Agreement;
+}
+
+/**
+ * Of the packages with an upstream version that the candidate offers, in a revision that is not simply the commonest
+ * one: how many have the candidate's revision, or one made from it. Two projects that package the same upstream by
+ * themselves agree by chance only.
+ */
+export interface Agreement {
+  readonly compared: number;
+  readonly agreeing: number;
+}
+
+/** Holds the system of `finder` against a candidate. */
+export function holdAgainst(finder: OfferFinder, candidate: Candidate): Held {
+  const tables = candidate.states.map(({ lists }) => finder.find(lists.map(({ packages }) => packages)));
+  const sames = tables.map((offers) => equalRows(finder, offers));
+  const classified = tables.map((offers) => classifyPackages(finder.system, offers));
+  const fits = candidate.states.map(({ date }, i): StateFit => {
+    const missingIn = (other: Uint8Array | undefined) =>
+      other ? sames[i].reduce((sum, same, row) => sum + (same && !other[row] ? 1 : 0), 0) : 0;
+    return {
+      date,
+      same: sames[i].reduce((sum, same) => sum + same, 0),
+      derived: supportOf(classified[i]),
+      notBefore: missingIn(sames[i - 1]),
+      notAfter: missingIn(sames[i + 1]),
+    };
+  });
+  const state = bestFit(fits);
+  const counts = countClasses(classified[state]);
+  return {
+    candidate,
+    state,
+    fits,
+    counts,
+    classified: classified[state],
+    offers: tables[state],
+    support: fits[state].derived,
+    known: counts.installed - counts.own,
+    agreement: agreementOf(finder, tables[state], classified[state]),
+  };
+}
+
+function equalRows(finder: OfferFinder, offers: OfferTable): Uint8Array {
+  return Uint8Array.from(finder.system.packages, ({ version }, row) =>
+    offers[row]?.some((offer) => offer.version === version) ? 1 : 0,
+  );
+}
+
+function supportOf(classified: readonly Classified[]): number {
+  return classified.reduce((sum, { derived }) => sum + (derived ? 1 : 0), 0);
+}
+
+/** The state with most equal versions; of equal ones the newest. */
+function bestFit(fits: readonly StateFit[]): number {
+  let best = 0;
+  fits.forEach(({ same, derived }, i) => {
+    const against = fits[best];
+    if (same > against.same || (same === against.same && derived >= against.derived)) best = i;
+  });
+  return best;
+}
+
+function agreementOf(finder: OfferFinder, offers: OfferTable, classified: readonly Classified[]): Agreement {
+  const related: { revision: string; derived: boolean }[] = [];
+  finder.system.packages.forEach(({ version }, row) => {
+    const upstream = upstreamOf(version);
+    const offer = offers[row]?.find((each) => upstreamOf(each.version) === upstream);
+    if (offer) related.push({ revision: revisionOf(offer.version), derived: classified[row].derived });
+  });
+  const counts = new Map<string, number>();
+  for (const { revision } of related) counts.set(revision, (counts.get(revision) ?? 0) + 1);
+  const commonest = [...counts].sort((a, b) => b[1] - a[1])[0]?.[0];
+  const distinctive = related.filter(({ revision }) => revision !== commonest);
+  return {
+    compared: distinctive.length,
+    agreeing: distinctive.filter(({ derived }) => derived).length,
+  };
+}
