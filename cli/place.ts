@@ -1,6 +1,6 @@
 /** `place`: finds the base of a system among candidates given as index files. */
 import type { Command } from 'commander';
-import { partOfRepository } from '../core/capture/catalogueCandidates.ts';
+import { partOfRepository } from '../core/packages/listParts.ts';
 import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
 import { placeSystem, type Placement } from '../core/capture/placeSystem.ts';
 import { nameOfSystem, type ReadDrop, type ReadSystem } from '../core/capture/system.ts';

@@ -11,7 +11,7 @@ import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
 import type { Source } from '../core/catalogue/source.ts';
 import type { CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
 import { basesOf, distributionOf } from '../core/lineage/chain.ts';
-import { partOfRepository } from '../core/capture/catalogueCandidates.ts';
+import { partOfRepository } from '../core/packages/listParts.ts';
 import { findBase } from '../core/packages/findBase.ts';
 import { createInstalledSet, type CandidateList } from '../core/packages/offers.ts';
 import { createCapture, type Capture } from './captures/createCapture.ts';

@@ -13,7 +13,7 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import type { Conditions, Source } from '../catalogue/source.ts';
 import type { When } from '../catalogue/when.ts';
-import type { PackageColumns } from '../formats/packageColumns.ts';
+import type { Family } from '../formats/packageColumns.ts';
 import type { Account } from '../packages/accounts.ts';
 import type { RankedCandidate } from '../packages/findBase.ts';
 import type { FactProposal } from './proposeFacts.ts';
@@ -43,13 +43,18 @@ export interface AcceptedBase {
   readonly relation: Relation;
   readonly candidate: RankedCandidate;
   readonly accounts: readonly Account[];
-  /** The base's index, when it was dropped with the system and is to be kept for the next one. */
-  readonly index?: {
-    readonly name: string;
-    readonly origin: string;
-    readonly date: When;
-    readonly packages: PackageColumns;
-  };
+  /** The base's package lists, when they came with the system and are to be kept for the next one. */
+  readonly indexes?: readonly KeptIndex[];
+}
+
+/** A repository's package list that is to be kept; its packages are stored by the caller. */
+export interface KeptIndex {
+  readonly name: string;
+  readonly origin: string;
+  readonly date: When;
+  readonly family: Family;
+  readonly packages: number;
+  readonly signature: Snapshot['signature'];
 }
 
 /** The records of an acceptance, and the id of the release that was described. */
@@ -58,8 +63,8 @@ export interface Accepted {
   readonly release: RecordId;
   /** The head of the system's package list; its packages are to be stored under this id. */
   readonly systemSnapshot?: RecordId;
-  /** The same for the base's index, if one is kept. */
-  readonly baseSnapshot?: RecordId;
+  /** The same for the base's package lists, in their order. */
+  readonly baseSnapshots: readonly RecordId[];
 }
 
 /** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
@@ -110,27 +115,30 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
 
   const snapshot =
     system.packages &&
-    createSnapshot(fresh('snapshot', title), system.packages, {
+    ({
+      id: fresh('snapshot', title),
+      kind: 'snapshot',
       of: release,
       role: 'system',
       name: 'installed packages',
+      family: system.packages.family,
       date: taken,
       origin: system.root,
+      packages: system.packages.size,
       signature: 'none',
-    });
+    } satisfies Snapshot);
   if (snapshot) records.push(snapshot);
-  let baseSnapshot: Snapshot | undefined;
+  const baseSnapshots: Snapshot[] = [];
   if (acceptance.base) {
-    const { at, index } = acceptance.base;
+    const { at, indexes = [] } = acceptance.base;
     const base = typeof at === 'string' ? at : releaseNamed(at.distribution, at.version);
     records.push(
       ...placingRecords(acceptance.base, { release, base, source: source.id, today: taken, fresh }),
     );
-    if (index) {
-      const { name, origin, date, packages } = index;
-      const head = { of: base, role: 'repository', name, origin, signature: 'unchecked' } as const;
-      baseSnapshot = createSnapshot(fresh('snapshot', name), packages, { ...head, ...(date && { date }) });
-      records.push(baseSnapshot);
+    for (const index of indexes) {
+      const kept = snapshotOfIndex(fresh('snapshot', `${index.name} ${index.date}`), index, base);
+      records.push(kept);
+      baseSnapshots.push(kept);
     }
   }
   records.push(
@@ -138,7 +146,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
       readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), taken),
     ),
   );
-  return { records, release, systemSnapshot: snapshot?.id, baseSnapshot: baseSnapshot?.id };
+  return { records, release, systemSnapshot: snapshot?.id, baseSnapshots: baseSnapshots.map(({ id }) => id) };
 }
 
 /** The distribution that the catalogue has under a name, in any case; undefined if it has none. */
@@ -157,12 +165,9 @@ function sameName(a: string, b: string): boolean {
   return a.trim().toLowerCase() === b.trim().toLowerCase();
 }
 
-function createSnapshot(
-  id: RecordId,
-  { family, size }: PackageColumns,
-  head: Omit<Snapshot, 'id' | 'kind' | 'family' | 'packages'>,
-): Snapshot {
-  return { id, kind: 'snapshot', ...head, family, packages: size };
+/** The head of a kept package list. */
+export function snapshotOfIndex(id: RecordId, { date, ...index }: KeptIndex, of: RecordId): Snapshot {
+  return { id, kind: 'snapshot', of, role: 'repository', ...index, ...(date && { date }) };
 }
 
 interface Ends {

@@ -259,7 +259,16 @@ describe('accepting', () => {
           relation: 'installs from',
           candidate: placement.candidates[0],
           accounts: placement.accounts,
-          index: { name: 'saltmarsh', origin: 'f', date: '2026-11-20', packages: index.packages },
+          indexes: [
+            {
+              name: 'saltmarsh',
+              origin: 'f',
+              date: '2026-11-20',
+              family: 'deb',
+              packages: index.packages.size,
+              signature: 'unchecked',
+            },
+          ],
         },
       });
     const first = accept();

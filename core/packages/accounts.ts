@@ -5,7 +5,8 @@
  */
 import { CLASS_RULES, type ClassRule } from './classify.ts';
 import type { Held } from './holdAgainst.ts';
-import type { InstalledSet, ListPart } from './offers.ts';
+import type { ListPart } from './listParts.ts';
+import type { InstalledSet } from './offers.ts';
 
 /** Packages that one repository explains. `second` is one of another candidate than the base. */
 export interface Account {

@@ -115,6 +115,18 @@ export function findBase(
   };
 }
 
+/** A system next to a base that is known: every package by class and account. `others` may explain what it does not. */
+export function compareWithBase(
+  system: InstalledSet,
+  base: Candidate,
+  others: readonly Candidate[],
+): Accounts & { readonly counts: ClassCounts; readonly date: string } {
+  const finder = new OfferFinder(system);
+  const [held, ...rest] = [base, ...others].map((candidate) => holdAgainst(finder, candidate));
+  const date = base.states[held.state]?.date ?? '';
+  return { counts: held.counts, date, ...accountPackages(system, [held, ...rest], held) };
+}
+
 /** How many packages a candidate offers in its best state: of two that explain the same, the smaller is first. */
 function sizeOf({ candidate, state }: Held): number {
   return candidate.states[state]?.lists.reduce((sum, { packages }) => sum + packages.size, 0) ?? 0;

@@ -94,6 +94,16 @@ export function measureFreshness(
   };
 }
 
+/** The same for a system or a repository on several days, oldest first; days before the first state are left out. */
+export function freshnessOverTime(
+  systems: readonly { readonly day: number; readonly system: InstalledSet }[],
+  states: readonly DatedState[],
+): Freshness[] {
+  return systems
+    .toSorted((a, b) => a.day - b.day)
+    .flatMap(({ day, system }) => measureFreshness(system, states, day) ?? []);
+}
+
 /** Counts standings, and the days of the packages behind. */
 export function summarise(packages: readonly PackageFreshness[]): FreshnessSummary {
   const count = (standing: Standing) => packages.filter((each) => each.standing === standing).length;

@@ -11,8 +11,6 @@ export interface StateFit {
   readonly date: string;
   /** Packages whose exact version it has. */
   readonly same: number;
-  /** Packages whose version comes from it: equal, rebuilt or built upon. */
-  readonly derived: number;
   /** Of those that are equal, how many the state before it, and the one after it, do not have. */
   readonly notBefore: number;
   readonly notAfter: number;
@@ -48,31 +46,68 @@ export interface Agreement {
 export function holdAgainst(finder: OfferFinder, candidate: Candidate): Held {
   const tables = candidate.states.map(({ lists }) => finder.find(lists.map(({ packages }) => packages)));
   const sames = tables.map((offers) => equalRows(finder, offers));
-  const classified = tables.map((offers) => classifyPackages(finder.system, offers));
   const fits = candidate.states.map(({ date }, i): StateFit => {
     const missingIn = (other: Uint8Array | undefined) =>
       other ? sames[i].reduce((sum, same, row) => sum + (same && !other[row] ? 1 : 0), 0) : 0;
     return {
       date,
       same: sames[i].reduce((sum, same) => sum + same, 0),
-      derived: supportOf(classified[i]),
       notBefore: missingIn(sames[i - 1]),
       notAfter: missingIn(sames[i + 1]),
     };
   });
-  const state = bestFit(fits);
-  const counts = countClasses(classified[state]);
+  const classified = new Map<number, Classified[]>();
+  const classifiedIn = (state: number): Classified[] => {
+    const known = classified.get(state) ?? classifyPackages(finder.system, tables[state]);
+    classified.set(state, known);
+    return known;
+  };
+  const mostSame = mostAmong(fits.keys(), (state) => fits[state].same);
+  const counts = countClasses(classifiedIn(mostSame));
+  // Where hardly a version is equal the system was built again: then what comes from a state says when.
+  const builtAgain = counts.same < FEW_SAME * (counts.installed - counts.own);
+  const state = builtAgain ? searchMost(fits.length, (at) => supportOf(classifiedIn(at))) : mostSame;
+  const chosen = classifiedIn(state);
+  const chosenCounts = countClasses(chosen);
   return {
     candidate,
     state,
     fits,
-    counts,
-    classified: classified[state],
+    counts: chosenCounts,
+    classified: chosen,
     offers: tables[state],
-    support: fits[state].derived,
-    known: counts.installed - counts.own,
-    agreement: agreementOf(finder, tables[state], classified[state]),
+    support: supportOf(chosen),
+    known: chosenCounts.installed - chosenCounts.own,
+    agreement: agreementOf(finder, tables[state], chosen),
   };
+}
+
+/** Below this share of equal versions the best state is looked for by what comes from it, rebuilt packages too. */
+const FEW_SAME = 0.2;
+/** States looked at before the neighbours of the best of them. */
+const COARSE = 12;
+
+/** The candidate with the highest value; of equal ones the last. 0 without any. */
+function mostAmong(states: Iterable<number>, value: (state: number) => number): number {
+  let best = 0;
+  let most = -1;
+  for (const state of states) {
+    const own = value(state);
+    if (own >= most) [best, most] = [state, own];
+  }
+  return best;
+}
+
+/** The state with the highest value, where values rise to it and fall from it: some first, then those beside the best. */
+function searchMost(count: number, value: (state: number) => number): number {
+  const step = Math.max(1, Math.ceil(count / COARSE));
+  const some = Array.from({ length: count }, (_, i) => i).filter((i) => i % step === 0 || i === count - 1);
+  const near = mostAmong(some, value);
+  const beside = Array.from({ length: 2 * step + 1 }, (_, i) => near - step + i);
+  return mostAmong(
+    beside.filter((i) => i >= 0 && i < count),
+    value,
+  );
 }
 
 function equalRows(finder: OfferFinder, offers: OfferTable): Uint8Array {
@@ -83,16 +118,6 @@ function equalRows(finder: OfferFinder, offers: OfferTable): Uint8Array {
 
 function supportOf(classified: readonly Classified[]): number {
   return classified.reduce((sum, { derived }) => sum + (derived ? 1 : 0), 0);
-}
-
-/** The state with most equal versions; of equal ones the newest. */
-function bestFit(fits: readonly StateFit[]): number {
-  let best = 0;
-  fits.forEach(({ same, derived }, i) => {
-    const against = fits[best];
-    if (same > against.same || (same === against.same && derived >= against.derived)) best = i;
-  });
-  return best;
 }
 
 function agreementOf(finder: OfferFinder, offers: OfferTable, classified: readonly Classified[]): Agreement {

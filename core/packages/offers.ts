@@ -4,10 +4,7 @@
  */
 import { packageRow, type Family, type PackageColumns, type PackageRow } from '../formats/packageColumns.ts';
 import type { StringTable } from '../formats/stringTable.ts';
-
-/** What a list is within a base: its main repository, what is laid over it, or the derivative's own. */
-export const LIST_PARTS = ['base', 'updates', 'security', 'backports', 'own'] as const;
-export type ListPart = (typeof LIST_PARTS)[number];
+import type { ListPart } from './listParts.ts';
 
 /** The package list of one repository. */
 export interface CandidateList {

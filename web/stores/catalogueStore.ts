@@ -25,6 +25,7 @@ import {
 } from '../../core/exchange/catalogueFile.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../../core/issue.ts';
 import { checkLink } from '../../core/lineage/checkLink.ts';
+import { referenceOf } from '../../core/packages/packSeries.ts';
 import { CatalogueStorage } from './catalogueStorage.ts';
 import { createBrowserStore } from './keyValueStore.ts';
 
@@ -187,6 +188,20 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     return known;
   }
 
+  /** Packed package lists with all that they rest on, by snapshot id; those that are not at hand are left out. */
+  async function loadChains(ids: Iterable<RecordId>): Promise<Map<RecordId, Uint8Array>> {
+    const found = new Map<RecordId, Uint8Array>();
+    for (const id of ids) {
+      for (let at: string | null = id; at !== null && !found.has(at);) {
+        const packed = await loadPackages(at);
+        if (!packed) break;
+        found.set(at, packed);
+        at = referenceOf(packed);
+      }
+    }
+    return found;
+  }
+
   /** The catalogue with its package lists as the text of one file. */
   async function exportFile(): Promise<string> {
     const lists = new Map<RecordId, Uint8Array>();
@@ -227,6 +242,7 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     redo,
     savePackages,
     loadPackages,
+    loadChains,
     exportFile,
     importFile,
   };

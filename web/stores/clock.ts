@@ -22,3 +22,8 @@ export function useAsOf() {
     isToday: computed(() => date.value === today()),
   };
 }
+
+/** Today as day number (days since 1970-01-01). */
+export function currentDay(): number {
+  return firstDayOf(today());
+}

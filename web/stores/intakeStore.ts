@@ -1,13 +1,11 @@
 /** What was dropped and read: kept while the analyst looks elsewhere, until it is accepted or dropped again. */
 import { defineStore } from 'pinia';
-import { ref, shallowRef } from 'vue';
-import { recordsOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
+import { computed, ref, shallowRef } from 'vue';
 import type { RecordId } from '../../core/catalogue/recordKind.ts';
-import type { Snapshot } from '../../core/catalogue/snapshot.ts';
-import { compareWhen } from '../../core/catalogue/when.ts';
+import { partOfRepository } from '../../core/packages/listParts.ts';
 import type { Placement } from '../../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../../core/capture/readFiles.ts';
-import { nameOf } from '../../core/lineage/names.ts';
+import type { Family } from '../../core/formats/packageColumns.ts';
 import type {
   CandidateMessage,
   DropSummary,
@@ -15,34 +13,37 @@ import type {
   IntakeAnswer,
   IntakeRequest,
 } from '../workers/intakeMessages.ts';
-import { useCatalogueStore } from './catalogueStore.ts';
+import { PackageClient } from '../workers/packageClient.ts';
+import { candidateMessage, usePackageLists } from './packageLists.ts';
 import type { DroppedFile } from '../screens/intake/droppedFiles.ts';
 
-/** A candidate base at hand: from the catalogue's snapshots, or an index dropped with the system. */
+/** A candidate base at hand: from the catalogue's snapshots, or indexes that were dropped or fetched. */
 export interface CandidateAtHand {
   readonly name: string;
   readonly message: CandidateMessage;
-  /** The record it stands for, or the dropped index it was read from. */
-  readonly at: RecordId | IndexSummary;
+  /** The record it stands for, or the indexes it was read from. */
+  readonly at: RecordId | readonly IndexSummary[];
 }
 
-/** Repositories by whose they are, each in its newest state: a release, its updates and its security archive are one base. */
-function repositoriesByOwner(catalogue: Catalogue): Map<RecordId, Snapshot[]> {
-  const owners = new Map<RecordId, Snapshot[]>();
-  const newestFirst = [...recordsOf(catalogue, 'snapshot')].sort((a, b) =>
-    compareWhen(b.date ?? '', a.date ?? ''),
-  );
-  for (const snapshot of newestFirst) {
-    if (snapshot.role !== 'repository' || !snapshot.of) continue;
-    const known = owners.get(snapshot.of) ?? [];
-    const isOlder = known.some(({ name, origin }) => name === snapshot.name && origin === snapshot.origin);
-    if (!isOlder) owners.set(snapshot.of, [...known, snapshot]);
-  }
-  return owners;
+/** Indexes of one release: they name the same origin, and code names that differ in the part only. */
+function indexesByRelease(indexes: readonly IndexSummary[]): IndexSummary[][] {
+  const groups = new Map<string, IndexSummary[]>();
+  indexes.forEach((index, i) => {
+    const release = index.release;
+    const suite = release?.codename || release?.suite;
+    const stem = suite?.replace(/[-/](updates|security|backports)$/, '');
+    const key = stem ? `${release?.origin} ${stem}` : String(i);
+    groups.set(key, [...(groups.get(key) ?? []), index]);
+  });
+  return [...groups.values()];
 }
+
+const keyOf = (index: IndexSummary) => `index ${index.path}`;
 
 export const useIntakeStore = defineStore('intake', () => {
-  const catalogue = useCatalogueStore();
+  const lists = usePackageLists();
+  const client = new PackageClient();
+  const packed = shallowRef(new Map<string, Uint8Array>());
   const phase = ref<'empty' | 'reading' | 'placing' | 'read' | 'failed'>('empty');
   const progress = shallowRef<ReadProgress | null>(null);
   const drop = shallowRef<DropSummary | null>(null);
@@ -50,6 +51,9 @@ export const useIntakeStore = defineStore('intake', () => {
   const candidates = shallowRef<readonly CandidateAtHand[]>([]);
   const placement = shallowRef<Placement | null>(null);
   const failure = ref('');
+  /** Package lists from mirrors; they stay while files are read. */
+  const fetched = shallowRef<readonly IndexSummary[]>([]);
+  const allIndexes = computed(() => [...(drop.value?.indexes ?? []), ...fetched.value]);
   let worker: Worker | null = null;
 
   function ask(request: IntakeRequest): void {
@@ -109,41 +113,63 @@ export const useIntakeStore = defineStore('intake', () => {
   async function choose(index: number): Promise<void> {
     chosen.value = index;
     placement.value = null;
-    candidates.value = await candidatesAtHand();
-    if (!drop.value?.systems[index]) {
+    const system = drop.value?.systems[index];
+    if (!system) {
+      candidates.value = [];
       phase.value = 'read';
       return;
     }
     phase.value = 'placing';
-    ask({ type: 'place', system: index, candidates: candidates.value.map(({ message }) => message) });
+    const family = system.family;
+    candidates.value = candidatesAtHand(family);
+    const messages = candidates.value.map(({ message }) => message);
+    packed.value = await lists.packedOf(messages);
+    for (const each of allIndexes.value) packed.value.set(keyOf(each), each.packed);
+    ask({ type: 'place', system: index, candidates: messages, packed: packed.value });
   }
 
-  async function candidatesAtHand(): Promise<CandidateAtHand[]> {
-    const found: CandidateAtHand[] = [];
-    for (const [at, snapshots] of repositoriesByOwner(catalogue.catalogue)) {
-      const packed: Uint8Array[] = [];
-      for (const { id } of snapshots) {
-        const list = await catalogue.loadPackages(id);
-        if (list) packed.push(list);
-      }
-      if (packed.length === 0) continue;
-      const name = nameOf(catalogue.catalogue, at);
-      const suites = snapshots.map((snapshot) => snapshot.name);
-      const hosts = snapshots.map(({ origin }) => /^(?:[a-z]+:\/\/)?([^/:]+)/.exec(origin)?.[1] ?? '');
-      const message = {
-        name,
-        suites,
-        hosts: [...new Set(hosts)].filter((host) => host.includes('.')),
-        packed,
-      };
-      found.push({ name, at, message });
-    }
-    for (const index of drop.value?.indexes ?? []) {
-      const name = found.some((known) => known.name === index.name) ? `${index.name} (dropped)` : index.name;
-      const suites = index.release ? [index.release.suite, index.release.codename].filter(Boolean) : [];
-      found.push({ name, at: index, message: { name, suites, hosts: [], packed: [index.packed] } });
-    }
-    return found;
+  /** The versions of a package in every snapshot at hand. */
+  function history(name: string) {
+    const messages = candidates.value.map(({ message }) => message);
+    return client.ask('history', { packed: packed.value, candidates: messages, name });
+  }
+
+  function candidatesAtHand(family: Family | null): CandidateAtHand[] {
+    const found = lists.described.value
+      .filter((candidate) => lists.familyOf(candidate) === family)
+      .map((candidate): CandidateAtHand => ({
+        name: candidate.name,
+        at: candidate.at,
+        message: candidateMessage(candidate),
+      }));
+    const names = new Set(found.map(({ name }) => name));
+    const read = indexesByRelease(allIndexes.value.filter((index) => index.family === family));
+    return [...found, ...read.map((group) => candidateOfIndexes(group, names))];
+  }
+
+  function candidateOfIndexes(group: readonly IndexSummary[], taken: Set<string>): CandidateAtHand {
+    const main = group.find((index) => partOfRepository(index.name) === 'base') ?? group[0];
+    const name = taken.has(main.name) ? `${main.name} (just read)` : main.name;
+    taken.add(name);
+    const suites = group.flatMap(({ release, name: own }) =>
+      release ? [release.suite, release.codename] : [own],
+    );
+    const named = group.map((index) => ({
+      name: group.length > 1 ? `${main.name}: ${index.name}` : name,
+      part: partOfRepository(index.name),
+      key: keyOf(index),
+    }));
+    const makers = [main.release?.origin ?? ''].filter(Boolean);
+    const date = main.date;
+    const states = [{ date, lists: named }];
+    return { name, at: group, message: { name, suites: suites.filter(Boolean), makers, states } };
+  }
+
+  /** Takes package lists from a mirror; a system that was read is placed anew with them. */
+  async function addIndexes(indexes: readonly IndexSummary[]): Promise<void> {
+    const paths = new Set(indexes.map(({ path }) => path));
+    fetched.value = [...fetched.value.filter(({ path }) => !paths.has(path)), ...indexes];
+    if (phase.value === 'read') await choose(chosen.value);
   }
 
   /** Lets go of what was read; a reading under way is stopped. Nothing in the catalogue changes. */
@@ -156,5 +182,19 @@ export const useIntakeStore = defineStore('intake', () => {
     failure.value = '';
   }
 
-  return { phase, progress, drop, chosen, candidates, placement, failure, read, choose, clear };
+  return {
+    phase,
+    progress,
+    drop,
+    chosen,
+    candidates,
+    placement,
+    failure,
+    allIndexes,
+    read,
+    choose,
+    addIndexes,
+    history,
+    clear,
+  };
 });

@@ -7,7 +7,8 @@ import { manifestOf } from '../../core/capture/systemFiles.ts';
 import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/system.ts';
 import { formatNumberOf } from '../../core/exchange/valueText.ts';
 import { piecesOfStream } from '../../core/formats/byteStream.ts';
-import { packColumns, unpackColumns } from '../../core/packages/packSnapshot.ts';
+import { packColumns } from '../../core/packages/packSnapshot.ts';
+import { openCandidates } from './openCandidates.ts';
 import type { DropSummary, FileSummary, IntakeAnswer, IntakeRequest } from './intakeMessages.ts';
 
 let drop: ReadDrop | null = null;
@@ -40,15 +41,15 @@ async function read(files: Extract<IntakeRequest, { type: 'read' }>['files']): P
   answer({ type: 'read', drop: summaryOf(drop) });
 }
 
-async function place({ system, candidates }: Extract<IntakeRequest, { type: 'place' }>): Promise<void> {
-  const lists = candidates.map(({ packed, ...rest }) => ({
-    ...rest,
-    lists: packed.flatMap((bytes) => {
-      const unpacked = unpackColumns(bytes, rest.name);
-      return unpacked.ok ? [unpacked.value] : [];
-    }),
-  }));
-  answer({ type: 'placed', placement: placeSystem(drop!.systems[system], lists) });
+async function place({
+  system,
+  candidates,
+  packed,
+}: Extract<IntakeRequest, { type: 'place' }>): Promise<void> {
+  answer({
+    type: 'placed',
+    placement: placeSystem(drop!.systems[system], openCandidates(candidates, packed)),
+  });
 }
 
 function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
@@ -62,6 +63,7 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       sources: system.sources,
       files: Uint32Array.from(system.files, (file) => places.get(file)!),
       packed: system.packages ? packColumns(system.packages) : null,
+      family: system.packages?.family ?? null,
       packageCount: system.packages?.size ?? 0,
       facts: proposeFacts(system),
       conditions: conditionsOf(system),
@@ -70,9 +72,12 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
     indexes: indexes.map(({ path, name, packages, release }) => ({
       path,
       name,
+      family: packages.family,
       packed: packColumns(packages),
       packageCount: packages.size,
       release: release ?? null,
+      date: release?.date ?? '',
+      signature: 'unchecked',
     })),
     issues,
   };

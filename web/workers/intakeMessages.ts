@@ -1,23 +1,35 @@
 /** What the intake worker is asked and what it answers. Package lists travel packed. */
 import type { FactProposal } from '../../core/capture/proposeFacts.ts';
 import type { ReadFile, ReadProgress } from '../../core/capture/readFiles.ts';
+import type { PlacedCandidate } from '../../core/capture/placedCandidate.ts';
 import type { Placement } from '../../core/capture/placeSystem.ts';
 import type { ReadSystem } from '../../core/capture/system.ts';
+import type { Snapshot } from '../../core/catalogue/snapshot.ts';
 import type { Conditions } from '../../core/catalogue/source.ts';
 import type { DebRelease } from '../../core/formats/debRelease.ts';
+import type { Family } from '../../core/formats/packageColumns.ts';
+import type { ListPart } from '../../core/packages/listParts.ts';
 import type { Issue } from '../../core/issue.ts';
 
-/** A candidate base; its lists packed. */
-export interface CandidateMessage {
-  readonly name: string;
-  readonly suites: readonly string[];
-  readonly hosts: readonly string[];
-  readonly packed: readonly Uint8Array[];
+/** A candidate base; its lists are named by the key under which their packed bytes travel. */
+export interface CandidateMessage extends Omit<PlacedCandidate, 'states'> {
+  readonly states: readonly {
+    readonly date: string;
+    readonly lists: readonly { readonly name: string; readonly part: ListPart; readonly key: string }[];
+  }[];
 }
+
+/** Packed package lists by key: snapshot ids, and the lists on which those rest. */
+export type PackedByKey = ReadonlyMap<string, Uint8Array>;
 
 export type IntakeRequest =
   | { readonly type: 'read'; readonly files: readonly { readonly path: string; readonly file: File }[] }
-  | { readonly type: 'place'; readonly system: number; readonly candidates: readonly CandidateMessage[] };
+  | {
+      readonly type: 'place';
+      readonly system: number;
+      readonly candidates: readonly CandidateMessage[];
+      readonly packed: PackedByKey;
+    };
 
 /** A file as the screen lists it: without its contents. */
 export type FileSummary = Omit<ReadFile, 'content'> & { readonly read: string };
@@ -27,6 +39,8 @@ export interface SystemSummary extends Omit<ReadSystem, 'packages' | 'files'> {
   /** Places of its files in the drop's list: a list of thousands is sent once. */
   readonly files: Uint32Array;
   readonly packed: Uint8Array | null;
+  /** The format of its packages; null without a package list. */
+  readonly family: Family | null;
   readonly packageCount: number;
   readonly facts: readonly FactProposal[];
   readonly conditions: Conditions;
@@ -34,12 +48,18 @@ export interface SystemSummary extends Omit<ReadSystem, 'packages' | 'files'> {
   readonly taken: string;
 }
 
+/** A repository's package list, from a file or a mirror. */
 export interface IndexSummary {
+  /** The file or address that it was read from. */
   readonly path: string;
   readonly name: string;
+  readonly family: Family;
   readonly packed: Uint8Array;
   readonly packageCount: number;
   readonly release: DebRelease | null;
+  /** `YYYY-MM-DD`, or empty. */
+  readonly date: string;
+  readonly signature: Snapshot['signature'];
 }
 
 export interface DropSummary {

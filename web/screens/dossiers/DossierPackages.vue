@@ -1,23 +1,107 @@
 <script setup lang="ts">
-/** The packages of a release held against its base: classes, and which repository explains them. */
-import { computed } from 'vue';
-import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+/** The packages of a release held against its base: classes, repositories, and every package with its versions. */
+import { computed, onUnmounted, shallowRef, watch } from 'vue';
+import { recordOf, recordsPointingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { compareWhen, formatWhen } from '../../../core/catalogue/when.ts';
 import { wordComparison } from '../../../core/exchange/dossierText.ts';
-import { CLASS_LABELS, formatCount, formatShare } from '../../../core/exchange/valueText.ts';
+import { formatCount } from '../../../core/exchange/valueText.ts';
+import { basesAtHand } from '../../../core/lineage/baseCandidates.ts';
+import { distributionOf } from '../../../core/lineage/chain.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
+import { PACKAGE_CLASSES } from '../../../core/packages/classify.ts';
+import { useQueryState } from '../../app/queryState.ts';
+import AccountTable from '../../parts/AccountTable.vue';
 import PackageBar from '../../parts/PackageBar.vue';
+import PackageTable from '../../parts/PackageTable.vue';
+import { currentDay } from '../../stores/clock.ts';
+import { candidateMessage, usePackageLists } from '../../stores/packageLists.ts';
+import { PackageClient } from '../../workers/packageClient.ts';
+import type { Comparison } from '../../workers/packageMessages.ts';
 
 const props = defineProps<{ catalogue: Catalogue; release: string; link?: Link }>();
 const comparison = computed(() => props.link && newestComparison(props.catalogue, props.link));
 const source = computed(() =>
   comparison.value?.source ? recordOf(props.catalogue, 'source', comparison.value.source) : undefined,
 );
+
+/** The newest package list of a system of this release. */
+const system = computed(
+  () =>
+    recordsPointingTo(props.catalogue, props.release, 'snapshot')
+      .filter(({ role }) => role === 'system')
+      .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0],
+);
+const lists = usePackageLists();
+const client = new PackageClient();
+onUnmounted(() => client.stop());
+const bases = computed(() =>
+  basesAtHand(props.catalogue, props.release, lists.described.value, currentDay()),
+);
+const measured = shallowRef<Comparison | null>(null);
+const state = shallowRef<'none' | 'working' | 'done' | 'failed'>('none');
+const base = computed(() => bases.value[0]);
+
+watch(
+  [() => system.value?.id, () => base.value?.at],
+  async ([snapshot]) => {
+    measured.value = null;
+    state.value = 'none';
+    if (!snapshot || !base.value) return;
+    state.value = 'working';
+    const own = new Set([props.release, distributionOf(props.catalogue, props.release)]);
+    const others = lists.described.value
+      .filter(({ at }) => own.has(at) && at !== base.value.at)
+      .map((each) => ({
+        ...candidateMessage(each),
+        own: true,
+        states: candidateMessage(each).states.slice(-1),
+      }));
+    const messages = [candidateMessage(base.value), ...others];
+    try {
+      const packed = await lists.packedOf(messages, [snapshot]);
+      const answer = await client.ask('compare', { packed, system: snapshot, base: messages[0], others });
+      if (system.value?.id !== snapshot) return;
+      measured.value = answer;
+      state.value = answer ? 'done' : 'failed';
+    } catch {
+      if (system.value?.id === snapshot) state.value = 'failed';
+    }
+  },
+  { immediate: true },
+);
+
+/** The versions of a package in the bases of all layers, and in its own repositories. */
+async function history(name: string) {
+  const family = system.value?.family;
+  const candidates = lists.described.value
+    .filter((each) => lists.familyOf(each) === family)
+    .map(candidateMessage);
+  return client.ask('history', { packed: await lists.packedOf(candidates), candidates, name });
+}
+
+const { query, go } = useQueryState();
+const text = computed({
+  get: () => query.value.find ?? '',
+  set: (find) => void go({ find: find || undefined }),
+});
+const chosenClass = computed({
+  get: () => PACKAGE_CLASSES.find((name) => name === query.value.class) ?? null,
+  set: (name) => void go({ class: name ?? undefined }),
+});
+const account = computed({
+  get: () =>
+    query.value.by && measured.value?.accounts[Number(query.value.by)] ? Number(query.value.by) : null,
+  set: (place) => void go({ by: place === null ? undefined : String(place) }),
+});
+const open = computed({
+  get: () => query.value.package ?? null,
+  set: (name) => void go({ package: name ?? undefined }),
+});
 </script>
 
 <template>
-  <div v-if="!comparison" class="empty">
+  <div v-if="!comparison && !system" class="empty">
     <h2>Not measured yet</h2>
     <p class="soft">
       No packages of this release were held against its base. Read a capture of it, and the index of its base.
@@ -25,85 +109,52 @@ const source = computed(() =>
     <v-btn variant="flat" color="primary" to="/intake">Read a capture</v-btn>
   </div>
   <div v-else class="packages">
-    <p class="sentence">{{ wordComparison(catalogue, comparison) }}</p>
-    <PackageBar :counts="comparison.counts" />
-    <table>
-      <caption class="visually-hidden">
-        Packages by class
-      </caption>
-      <thead>
-        <tr>
-          <th>Class</th>
-          <th>Means</th>
-          <th class="number">Packages</th>
-          <th class="number">Share</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="{ id, label, means } in CLASS_LABELS" :key="id">
-          <td>{{ label }}</td>
-          <td class="soft">{{ means }}</td>
-          <td class="number mono">{{ formatCount(comparison.counts[id]) }}</td>
-          <td class="number mono">{{ formatShare(comparison.counts[id], comparison.counts.installed) }}</td>
-        </tr>
-        <tr class="sum">
-          <td>installed</td>
-          <td />
-          <td class="number mono">{{ formatCount(comparison.counts.installed) }}</td>
-          <td />
-        </tr>
-      </tbody>
-    </table>
-    <h2>Which repository has the exact version</h2>
-    <table>
-      <caption class="visually-hidden">
-        Packages by the repository that explains them
-      </caption>
-      <tbody>
-        <tr v-for="account in comparison.accounts" :key="account.name">
-          <td>{{ account.name }}</td>
-          <td class="number mono">{{ formatCount(account.packages) }}</td>
-          <td class="number mono">{{ formatShare(account.packages, comparison.counts.installed) }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="small soft">
-      Rests on {{ source?.title ?? 'a source that is not recorded'
-      }}{{ comparison.date ? `, ${formatWhen(comparison.date)}` : '' }}, held against
-      {{ comparison.against.join(', ') }}.
+    <template v-if="comparison">
+      <p class="sentence">{{ wordComparison(catalogue, comparison) }}</p>
+      <PackageBar :counts="comparison.counts" />
+      <p class="small soft">
+        Rests on {{ source?.title ?? 'a source that is not recorded'
+        }}{{ comparison.date ? `, ${formatWhen(comparison.date)}` : '' }}, held against
+        {{ comparison.against.join(', ') }}.
+      </p>
+    </template>
+    <p v-if="state === 'working'" class="soft" role="status">
+      Holding {{ formatCount(system!.packages) }} packages against {{ base?.name }} …
     </p>
+    <p v-else-if="state === 'failed'" class="remark is-trouble" role="alert">
+      The package list is not at hand or damaged: read the capture again.
+    </p>
+    <p v-else-if="system && !base" class="soft">
+      The packages of this system are at hand, those of its base are not: read an index of the base.
+    </p>
+    <template v-else-if="measured">
+      <h2>
+        {{ formatCount(measured.rows.length) }} packages next to {{ base.name
+        }}{{ measured.date ? `, state of ${formatWhen(measured.date)}` : '' }}
+      </h2>
+      <AccountTable v-model:chosen="account" :accounts="measured.accounts" />
+      <PackageTable
+        v-model:text="text"
+        v-model:chosen-class="chosenClass"
+        v-model:account="account"
+        v-model:open="open"
+        :rows="measured.rows"
+        :accounts="measured.accounts"
+        :packages="measured.packages"
+        :history="history"
+      />
+    </template>
   </div>
 </template>
 
 <style scoped>
 .packages {
-  max-width: 680px;
-  padding-top: 16px;
+  max-width: 980px;
+  padding: 16px 0 24px;
   display: grid;
   gap: 14px;
 }
 .sentence {
   font-size: 15px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  text-align: left;
-  padding: 4px 8px 4px 0;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-th {
-  font-size: 12px;
-  font-weight: 500;
-  color: rgb(var(--v-theme-ink-soft));
-}
-.number {
-  text-align: right;
-}
-.sum td {
-  font-weight: 600;
 }
 </style>

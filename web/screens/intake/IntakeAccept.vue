@@ -16,6 +16,7 @@ import { distributionOf } from '../../../core/lineage/chain.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
 import { useIntakeStore } from '../../stores/intakeStore.ts';
+import { keptIndex, usePackageLists } from '../../stores/packageLists.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import type { SystemSummary } from '../../workers/intakeMessages.ts';
 
@@ -30,6 +31,7 @@ const store = useCatalogueStore();
 const intake = useIntakeStore();
 const notices = useNoticeStore();
 const router = useRouter();
+const { keepPackages } = usePackageLists();
 
 const name = defineModel<string>('name', { required: true });
 const version = defineModel<string>('version', { required: true });
@@ -64,9 +66,9 @@ watch(
   candidate,
   (entry) => {
     if (!entry || typeof entry.at === 'string') return;
-    const release = entry.at.release;
-    baseName.value = release?.origin || release?.label || entry.at.name;
-    baseVersion.value = release?.version || release?.codename || entry.at.name;
+    const release = entry.at[0].release;
+    baseName.value = release?.origin || release?.label || entry.name;
+    baseVersion.value = release?.version || release?.codename || entry.name;
   },
   { immediate: true },
 );
@@ -96,16 +98,8 @@ function acceptedBase(): AcceptedBase | undefined {
   if (!entry || !ranked) return undefined;
   const common = { relation: relation.value, candidate: ranked, accounts: props.placement!.accounts };
   if (typeof entry.at === 'string') return { ...common, at: entry.at };
-  const packages = unpackColumns(entry.at.packed, entry.name);
-  const index = packages.ok
-    ? {
-        name: entry.name,
-        origin: entry.at.path,
-        date: entry.at.release?.date || today(),
-        packages: packages.value,
-      }
-    : undefined;
-  return { ...common, at: { distribution: baseName.value.trim(), version: baseVersion.value.trim() }, index };
+  const at = { distribution: baseName.value.trim(), version: baseVersion.value.trim() };
+  return { ...common, at, indexes: entry.at.map(keptIndex) };
 }
 
 async function accept(): Promise<void> {
@@ -132,8 +126,9 @@ async function accept(): Promise<void> {
   }
   if (accepted.systemSnapshot && props.system.packed)
     await store.savePackages(accepted.systemSnapshot, props.system.packed);
-  if (accepted.baseSnapshot && candidate.value && typeof candidate.value.at !== 'string')
-    await store.savePackages(accepted.baseSnapshot, candidate.value.at.packed);
+  const read = candidate.value?.at;
+  if (read && typeof read !== 'string')
+    await keepPackages(accepted.baseSnapshots.map((id, i) => ({ id, packed: read[i].packed })));
   intake.clear();
   notices.tell(
     `Recorded ${name.value} ${version.value} with ${formatNumberOf(props.facts.length, 'fact')}. Undo takes all of it back.`,

@@ -1,12 +1,22 @@
 <script setup lang="ts">
 /** The answer of the placing: one sentence, the candidates with their counts, the accounts, what contradicts. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { CLASS_LABELS, formatCount, formatShare } from '../../../core/exchange/valueText.ts';
 import { wordAnswer } from '../../../core/exchange/answerText.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
+import type { PackageClass } from '../../../core/packages/classify.ts';
+import type { PackageState } from '../../../core/packages/packageHistory.ts';
+import AccountTable from '../../parts/AccountTable.vue';
+import PackageTable from '../../parts/PackageTable.vue';
+import type { SystemPackage } from '../../workers/packageMessages.ts';
 
-const props = defineProps<{ placement: Placement }>();
+const props = defineProps<{
+  placement: Placement;
+  rows: readonly SystemPackage[];
+  history: (name: string) => Promise<readonly PackageState[]>;
+}>();
 const sentence = computed(() => wordAnswer(props.placement));
 /** Candidates that know some of the system's packages by name; the others are only named. */
 const known = computed(() =>
@@ -15,7 +25,14 @@ const known = computed(() =>
 const strangers = computed(() =>
   props.placement.candidates.filter(({ counts }) => counts.own === counts.installed).map(({ name }) => name),
 );
-const installed = computed(() => props.placement.candidates[0]?.counts.installed ?? 0);
+const comparedWith = computed(() => props.placement.answer.base ?? props.placement.answer.best);
+const showsPackages = ref(false);
+const account = ref<number | null>(null);
+const chosenClass = ref<PackageClass | null>(null);
+function chooseAccount(place: number | null): void {
+  account.value = place;
+  if (place !== null) showsPackages.value = true;
+}
 </script>
 
 <template>
@@ -24,23 +41,43 @@ const installed = computed(() => props.placement.candidates[0]?.counts.installed
       <strong v-if="placement.answer.base">Built on {{ placement.answer.base }}.</strong> {{ sentence }}
     </p>
     <p
-      v-for="finding in placement.findings"
+      v-for="finding in placement.findings.filter(({ severity }) => severity !== 'note')"
       :key="finding.code"
-      class="remark"
-      :class="{ 'is-trouble': finding.severity !== 'note' }"
+      class="remark is-trouble"
     >
       {{ wordIssue(finding) }}
     </p>
-    <table v-if="known.length">
+    <ul v-if="placement.findings.some(({ severity }) => severity === 'note')" class="notes small">
+      <li
+        v-for="finding in placement.findings.filter(({ severity }) => severity === 'note')"
+        :key="finding.code"
+      >
+        {{ wordIssue(finding) }}
+      </li>
+    </ul>
+    <table v-if="known.length" class="plain-table candidates">
       <caption class="visually-hidden">
         Candidates
       </caption>
       <thead>
         <tr>
           <th>Candidate</th>
+          <th title="The state of it that fits best">State of</th>
           <th class="share">Same version</th>
-          <th v-for="{ id, label, means } in CLASS_LABELS" :key="id" class="number" :title="means">
+          <th
+            v-for="{ id, label, means } in CLASS_LABELS"
+            :key="id"
+            class="number"
+            :class="`class-${id}`"
+            :title="means"
+          >
             {{ label }}
+          </th>
+          <th
+            class="number agrees"
+            title="Of the packages with the same upstream version and a revision that tells, how many have its revision"
+          >
+            revisions
           </th>
           <th class="number" title="The part of all evidence that speaks for it; rare evidence weighs more">
             score
@@ -53,13 +90,21 @@ const installed = computed(() => props.placement.candidates[0]?.counts.installed
           :key="candidate.name"
           :class="{ base: candidate.name === placement.answer.base }"
         >
-          <th scope="row">{{ candidate.name }}</th>
+          <th scope="row">{{ candidate.name }}<span v-if="candidate.own" class="soft"> (its own)</span></th>
+          <td class="soft nowrap">{{ candidate.date ? formatWhen(candidate.date) : '' }}</td>
           <td class="share">
             <span class="track"><span :style="{ width: `${candidate.carriedShare * 100}%` }" /></span>
             <span class="mono">{{ formatShare(candidate.counts.same, candidate.counts.installed) }}</span>
           </td>
-          <td v-for="{ id } in CLASS_LABELS" :key="id" class="number mono">
+          <td v-for="{ id } in CLASS_LABELS" :key="id" class="number mono" :class="`class-${id}`">
             {{ formatCount(candidate.counts[id]) }}
+          </td>
+          <td class="number mono agrees nowrap">
+            {{
+              candidate.agreement.compared
+                ? `${candidate.agreement.agreeing}/${candidate.agreement.compared}`
+                : '–'
+            }}
           </td>
           <td class="number mono">{{ candidate.score.toFixed(2) }}</td>
         </tr>
@@ -68,14 +113,29 @@ const installed = computed(() => props.placement.candidates[0]?.counts.installed
     <p v-if="strangers.length" class="soft small">
       None of its packages by name: {{ strangers.join(', ') }}.
     </p>
-    <p v-if="placement.accounts.length" class="small soft">
-      Of {{ formatCount(installed) }} packages, the exact version is in
-      <template v-for="(account, index) in placement.accounts" :key="account.name"
-        >{{ index ? ', ' : ''
-        }}<strong>{{ account.name === 'unexplained' ? 'none of them' : account.name }}</strong>
-        {{ formatCount(account.packages) }}</template
-      >.
+    <AccountTable
+      v-if="placement.accounts.length"
+      :accounts="placement.accounts"
+      :chosen="account"
+      @update:chosen="chooseAccount"
+    />
+    <p v-if="placement.packages.length" class="more">
+      <v-btn :aria-expanded="showsPackages" @click="showsPackages = !showsPackages">
+        {{
+          showsPackages ? 'Hide the packages' : `Show all ${formatCount(placement.packages.length)} packages`
+        }}
+      </v-btn>
+      <span v-if="comparedWith" class="soft small">Class next to {{ comparedWith }}.</span>
     </p>
+    <PackageTable
+      v-if="showsPackages"
+      v-model:account="account"
+      v-model:chosen-class="chosenClass"
+      :rows="rows"
+      :accounts="placement.accounts"
+      :packages="placement.packages"
+      :history="history"
+    />
   </section>
 </template>
 
@@ -86,34 +146,26 @@ section > * + * {
 .answer {
   font-size: 15px;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-thead th {
-  font-size: 12px;
-  font-weight: 500;
-  color: rgb(var(--v-theme-ink-soft));
-}
-th,
-td {
-  text-align: left;
-  padding: 5px 10px 5px 0;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-tbody th {
-  font-weight: 500;
-}
 .base th {
   font-weight: 700;
   box-shadow: inset 3px 0 rgb(var(--v-theme-accent));
   padding-left: 9px;
 }
-.number {
-  text-align: right;
+.notes {
+  margin: 8px 0 0;
+  padding-left: 18px;
+  color: rgb(var(--v-theme-ink-soft));
+}
+.nowrap {
+  white-space: nowrap;
+}
+.more {
+  display: flex;
+  align-items: center;
+  gap: 10px;
 }
 .share {
-  width: 26%;
+  width: 20%;
   white-space: nowrap;
 }
 .track {

@@ -5,6 +5,8 @@ import { storeToRefs } from 'pinia';
 import { splitTerminalText } from '../../../core/formats/terminalText.ts';
 import { wordConditions } from '../../../core/exchange/conditionsText.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { createInstalledSet } from '../../../core/packages/offers.ts';
+import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useIntakeStore } from '../../stores/intakeStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
@@ -36,6 +38,11 @@ watch(
   },
   { immediate: true },
 );
+/** The packages in the order of the placement's accounts. */
+const rows = computed(() => {
+  const list = system.value?.packed ? unpackColumns(system.value.packed, system.value.name) : null;
+  return list?.ok ? createInstalledSet(list.value).packages : [];
+});
 const { catalogue } = storeToRefs(useCatalogueStore());
 const review = useFactReview(
   catalogue,
@@ -256,7 +263,12 @@ function chooseSystem(event: Event): void {
       >
         {{ wordIssue(issue) }}
       </p>
-      <IntakePlacing v-if="intake.placement" :placement="intake.placement" />
+      <IntakePlacing
+        v-if="intake.placement"
+        :placement="intake.placement"
+        :rows="rows"
+        :history="intake.history"
+      />
       <p v-else-if="!system" class="soft">
         No system among these files. Drop a system together with these indexes, or after them.
       </p>

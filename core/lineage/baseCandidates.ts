@@ -6,11 +6,11 @@ import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import { compareWhen } from '../catalogue/when.ts';
-import { basesOf, chainOf, distributionOf } from '../lineage/chain.ts';
-import { nameOf } from '../lineage/names.ts';
-import type { ListPart } from '../packages/offers.ts';
-import { hostOf } from './configuredRepositories.ts';
-import type { PlacedCandidate } from './placedCandidate.ts';
+import { basesOf, chainOf, distributionOf } from './chain.ts';
+import { nameOf } from './names.ts';
+import { partOfRepository, type ListPart } from '../packages/listParts.ts';
+import { hostOf } from '../capture/configuredRepositories.ts';
+import type { PlacedCandidate } from '../capture/placedCandidate.ts';
 
 /** A list that a candidate has in a state. */
 export interface DescribedList {
@@ -26,14 +26,6 @@ export interface DescribedCandidate extends Omit<PlacedCandidate, 'states' | 'ow
   readonly states: readonly { readonly date: string; readonly lists: readonly DescribedList[] }[];
 }
 
-/** What a repository is within a release, by the words that suites and repositories are named with. */
-export function partOfRepository(name: string): ListPart {
-  if (/(^|[-_/.])security([-_/.]|$)/i.test(name)) return 'security';
-  if (/(^|[-_/.])updates([-_/.]|$)/i.test(name)) return 'updates';
-  if (/(^|[-_/.])backports([-_/.]|$)/i.test(name)) return 'backports';
-  return 'base';
-}
-
 /** Describes the candidates, by name; `day` is the day as of which bases are asked for. */
 export function describeCandidates(catalogue: Catalogue, day: number): DescribedCandidate[] {
   const owners = new Map<RecordId, Snapshot[]>();
@@ -46,6 +38,26 @@ export function describeCandidates(catalogue: Catalogue, day: number): Described
   return [...owners.keys()]
     .map((at) => describe(catalogue, at, owners, day))
     .sort((a, b) => (a.name < b.name ? -1 : 1));
+}
+
+/**
+ * Of the described candidates, those that a release, edition or distribution is built on as of a day, nearest first:
+ * for each base beneath it the candidate of that very base, else that of its distribution.
+ */
+export function basesAtHand(
+  catalogue: Catalogue,
+  id: RecordId,
+  described: readonly DescribedCandidate[],
+  day: number,
+): DescribedCandidate[] {
+  const found: DescribedCandidate[] = [];
+  const beneath = chainOf(catalogue, id, day).slice(0, -1).reverse();
+  for (const layer of beneath) {
+    const candidate =
+      described.find(({ at }) => at === layer.id) ?? described.find(({ at }) => at === layer.distribution);
+    if (candidate && !found.includes(candidate)) found.push(candidate);
+  }
+  return found;
 }
 
 function describe(

@@ -1,0 +1,76 @@
+/** What the package worker is asked and what it answers. Lists travel packed, by key. */
+import type { Accounts } from '../../core/packages/accounts.ts';
+import type { ClassCounts } from '../../core/packages/classify.ts';
+import type { DelayEstimate } from '../../core/packages/delay.ts';
+import type { Freshness, FreshnessSummary } from '../../core/packages/freshness.ts';
+import type { PackageState } from '../../core/packages/packageHistory.ts';
+import type { CandidateMessage, PackedByKey } from './intakeMessages.ts';
+
+/** A package of a system, as a table shows it. */
+export interface SystemPackage {
+  readonly name: string;
+  readonly version: string;
+  readonly architecture: string;
+  readonly source: string;
+  readonly sourceVersion: string;
+  readonly section: string;
+}
+
+/** Every package of a system next to one base. */
+export interface Comparison extends Accounts {
+  readonly rows: readonly SystemPackage[];
+  readonly counts: ClassCounts;
+  /** The state of the base that it was held against. */
+  readonly date: string;
+}
+
+/** A list of the measured system or repository at a day. */
+export interface SubjectState {
+  readonly day: number;
+  readonly keys: readonly string[];
+}
+
+/** How a subject stands to a base on its newest day, and on the days before. */
+export interface MeasuredFreshness {
+  readonly newest: Freshness;
+  readonly course: readonly { readonly day: number; readonly summary: FreshnessSummary }[];
+  /** From the changes of all days together. */
+  readonly delay: DelayEstimate | null;
+  /** The longest gap between two states of the base within the last 60 days. */
+  readonly gap: number;
+}
+
+/** The questions, each with the answer to it. */
+export interface PackageQuestions {
+  shrink: {
+    ask: { readonly packed: Uint8Array; readonly chain: readonly Uint8Array[]; readonly id: string };
+    answer: Uint8Array;
+  };
+  compare: {
+    ask: {
+      readonly packed: PackedByKey;
+      readonly system: string;
+      readonly base: CandidateMessage;
+      readonly others: readonly CandidateMessage[];
+    };
+    answer: Comparison | null;
+  };
+  history: {
+    ask: {
+      readonly packed: PackedByKey;
+      readonly candidates: readonly CandidateMessage[];
+      readonly name: string;
+    };
+    answer: readonly PackageState[];
+  };
+  freshness: {
+    ask: {
+      readonly packed: PackedByKey;
+      readonly subject: readonly SubjectState[];
+      readonly base: CandidateMessage;
+    };
+    answer: MeasuredFreshness | null;
+  };
+}
+
+export type PackageQuestion = keyof PackageQuestions;

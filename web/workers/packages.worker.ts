@@ -1,0 +1,71 @@
+/** Compares and measures package lists off the main thread. Stopped by ending the worker: it keeps nothing. */
+import { estimateDelay } from '../../core/packages/delay.ts';
+import { compareWithBase } from '../../core/packages/findBase.ts';
+import { freshnessOverTime } from '../../core/packages/freshness.ts';
+import { createInstalledSet } from '../../core/packages/offers.ts';
+import { packageHistory } from '../../core/packages/packageHistory.ts';
+import { packAfter } from '../../core/packages/packSeries.ts';
+import { PackedLists } from '../../core/packages/packedLists.ts';
+import { unpackColumns } from '../../core/packages/packSnapshot.ts';
+import { firstDayOf } from '../../core/catalogue/when.ts';
+import { openCandidates } from './openCandidates.ts';
+import type { PackageQuestion, PackageQuestions } from './packageMessages.ts';
+
+type Answers = {
+  [Q in PackageQuestion]: (ask: PackageQuestions[Q]['ask']) => PackageQuestions[Q]['answer'];
+};
+
+const ANSWERS: Answers = {
+  shrink: ({ packed, chain, id }) => {
+    const list = unpackColumns(packed, id);
+    return list.ok ? packAfter(list.value, chain, id) : packed;
+  },
+  compare: ({ packed, system, base, others }) => {
+    const lists = new PackedLists(packed);
+    const list = lists.list(system);
+    if (!list) return null;
+    const installed = createInstalledSet(list);
+    const [held, ...rest] = openCandidates([base, ...others], packed, lists);
+    return { rows: installed.packages, ...compareWithBase(installed, held, rest) };
+  },
+  history: ({ packed, candidates, name }) => packageHistory(openCandidates(candidates, packed), name),
+  freshness: ({ packed, subject, base }) => {
+    const lists = new PackedLists(packed);
+    const [candidate] = openCandidates([base], packed, lists);
+    const states = candidate.states.map((state) => ({ ...state, day: firstDayOf(state.date) }));
+    const systems = subject.flatMap(({ day, keys }) => {
+      const sets = keys.flatMap((key) => lists.list(key) ?? []).map(createInstalledSet);
+      return sets.length > 0
+        ? [{ day, system: { family: sets[0].family, packages: sets.flatMap(({ packages }) => packages) } }]
+        : [];
+    });
+    const course = freshnessOverTime(systems, states);
+    const newest = course.at(-1);
+    if (!newest) return null;
+    return {
+      newest,
+      course: course.map(({ day, whole }) => ({ day, summary: whole })),
+      delay: estimateDelay(course.flatMap(({ changes }) => changes)),
+      gap: longestGap(newest.states),
+    };
+  },
+};
+
+/** The longest time between two of the states within the last 60 days, in days; Infinity with fewer than two. */
+function longestGap(days: readonly number[]): number {
+  const recent = days.filter((day) => day >= (days.at(-1) ?? 0) - 60);
+  if (recent.length < 2) return Infinity;
+  return Math.max(...recent.slice(1).map((day, i) => day - recent[i]));
+}
+
+self.addEventListener(
+  'message',
+  (event: MessageEvent<{ id: number; question: PackageQuestion; ask: never }>) => {
+    const { id, question, ask } = event.data;
+    try {
+      self.postMessage({ id, answer: ANSWERS[question](ask) });
+    } catch (error) {
+      self.postMessage({ id, reason: error instanceof Error ? error.message : String(error) });
+    }
+  },
+);
