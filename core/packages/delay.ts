@@ -18,6 +18,8 @@ export interface DelayEstimate {
   /** By age, youngest first. */
   readonly steps: readonly DelayStep[];
   readonly changes: number;
+  /** The days by which these changes may be older than they are dated. */
+  readonly slack: number;
   /** Days after which half, and nine in ten, of the changes have arrived; null when that many never do. */
   readonly median: number | null;
   readonly ninetieth: number | null;
@@ -39,12 +41,22 @@ export interface DelayJudgement {
   readonly longer: number;
 }
 
-/** Shares within the stated range from which on it is confirmed, and below which it is refuted. */
-export const DELAY_LIMITS = { confirmed: 0.75, refuted: 0.25, fewest: 20 } as const;
+/** Shares within the stated range from which on it is confirmed, and below which it is refuted; fewest changes. */
+export const DELAY_LIMITS = { confirmed: 2 / 3, refuted: 0.1, fewest: 20 } as const;
 
-/** Estimates the distribution; null without changes. */
-export function estimateDelay(changes: readonly BaseChange[]): DelayEstimate | null {
-  if (changes.length === 0) return null;
+/** Dates may be late by so many days; the closest dated changes that are enough are used alone. */
+const SLACKS = [0, 1, 3, 7, 15, 31, 92, Infinity] as const;
+
+/**
+ * Estimates the distribution; null without changes. Where some changes are dated closely and others only to a quarter,
+ * the close ones alone are used.
+ */
+export function estimateDelay(all: readonly BaseChange[]): DelayEstimate | null {
+  if (all.length === 0) return null;
+  const closest = SLACKS.find(
+    (slack) => all.filter((each) => each.slack <= slack).length >= DELAY_LIMITS.fewest,
+  );
+  const changes = all.filter((each) => each.slack <= (closest ?? Infinity));
   const byAge = new Map<number, { waiting: number; changes: number }>();
   for (const { age, arrived } of changes) {
     const known = byAge.get(age) ?? { waiting: 0, changes: 0 };
@@ -56,7 +68,8 @@ export function estimateDelay(changes: readonly BaseChange[]): DelayEstimate | n
       .map(([age, { waiting, changes: count }]) => ({ age, waiting: waiting / count, changes: count })),
   );
   const dayOf = (share: number) => steps.find(({ waiting }) => waiting <= share)?.age ?? null;
-  return { steps, changes: changes.length, median: dayOf(0.5), ninetieth: dayOf(0.1) };
+  const slack = Math.max(...changes.map((each) => each.slack));
+  return { steps, changes: changes.length, slack, median: dayOf(0.5), ninetieth: dayOf(0.1) };
 }
 
 /** Pools neighbours until the share waiting never rises with age. */
@@ -78,13 +91,12 @@ function fall(steps: readonly DelayStep[]): DelayStep[] {
 }
 
 /**
- * Holds a stated delay against the estimate. `slack` is the number of days by which changes are dated too late: the
- * gap between two states of the base. Unclear with fewer than 20 changes, or none as old as what is stated.
+ * Holds a stated delay against the estimate. Unclear with fewer than 20 changes, with none as old as what is stated, or
+ * when changes are dated less closely than half of what is stated.
  */
 export function judgeDelay(
-  { steps, changes }: DelayEstimate,
+  { steps, changes, slack }: DelayEstimate,
   { least, most }: StatedDelay,
-  slack = 0,
 ): DelayJudgement {
   const waitingAfter = (age: number) => steps.findLast((step) => step.age <= age)?.waiting ?? 1;
   const before = waitingAfter(least - 1 - slack);
@@ -92,7 +104,7 @@ export function judgeDelay(
   const within = Math.max(0, before - after);
   const oldest = steps.at(-1)?.age ?? 0;
   const verdict =
-    changes < DELAY_LIMITS.fewest || oldest < most
+    changes < DELAY_LIMITS.fewest || oldest < most || slack > most / 2
       ? 'unclear'
       : within >= DELAY_LIMITS.confirmed
         ? 'confirmed'

@@ -8,13 +8,7 @@
  * and a version that the first state has already is older by an unknown time. Security archives are counted apart.
  */
 import { classifyPackages } from './classify.ts';
-import {
-  OfferFinder,
-  type CandidateState,
-  type InstalledSet,
-  type Offer,
-  type OfferTable,
-} from './offers.ts';
+import { OfferFinder, type CandidateState, type InstalledSet, type Offer } from './offers.ts';
 import { VERSION_ORDERS } from './versionOrder.ts';
 
 /** A state with its day (days since 1970-01-01). */
@@ -42,8 +36,10 @@ export interface PackageFreshness {
 
 /** A change of the base's newest version, and whether the system has it, or a later one. */
 export interface BaseChange {
-  /** Days from the change to the day of the system. */
+  /** Days from the first state that has the change to the day of the system … */
   readonly age: number;
+  /** … by which it may be older: the gap to the state before. */
+  readonly slack: number;
   readonly arrived: boolean;
 }
 
@@ -69,6 +65,14 @@ export interface FreshnessSummary {
   readonly median: number;
   readonly ninetieth: number;
   readonly worst: number;
+  /** True if the worst may be further behind: the first state had the newer version already. */
+  readonly worstIsOpen: boolean;
+}
+
+/** A system or a repository on a day. */
+export interface DatedSystem {
+  readonly day: number;
+  readonly system: InstalledSet;
 }
 
 /** Measures a system on a day. States after that day are left out; null when none is left. */
@@ -77,31 +81,40 @@ export function measureFreshness(
   states: readonly DatedState[],
   day: number,
 ): Freshness | null {
-  const usable = states.filter((state) => state.day <= day).sort((a, b) => a.day - b.day);
-  if (usable.length === 0) return null;
-  const finder = new OfferFinder(system);
-  const main = measureLists(finder, usable, day, ({ part }) => part !== 'security' && part !== 'backports');
-  const hasSecurity = usable.some(({ lists }) => lists.some(({ part }) => part === 'security'));
-  const security = hasSecurity ? measureLists(finder, usable, day, ({ part }) => part === 'security') : null;
-  return {
-    day,
-    packages: main.packages,
-    changes: main.changes,
-    whole: summarise(main.packages),
-    security: security && summarise(security.packages),
-    securityPackages: security?.packages.filter(({ standing }) => standing !== 'own') ?? [],
-    states: usable.map((state) => state.day),
-  };
+  return freshnessOverTime([{ day, system }], states)[0] ?? null;
 }
 
-/** The same for a system or a repository on several days, oldest first; days before the first state are left out. */
+/** The same for several days, oldest first; days before the first state are left out. */
 export function freshnessOverTime(
-  systems: readonly { readonly day: number; readonly system: InstalledSet }[],
+  systems: readonly DatedSystem[],
   states: readonly DatedState[],
 ): Freshness[] {
+  if (systems.length === 0) return [];
+  const sorted = states.toSorted((a, b) => a.day - b.day);
+  const names = new Map(
+    systems.flatMap(({ system }) => system.packages.map((row) => [row.name, row] as const)),
+  );
+  const finder = new OfferFinder({ family: systems[0].system.family, packages: [...names.values()] });
+  const main = timelinesOf(finder, sorted, ({ part }) => part !== 'security' && part !== 'backports');
+  const hasSecurity = sorted.some(({ lists }) => lists.some(({ part }) => part === 'security'));
+  const security = hasSecurity ? timelinesOf(finder, sorted, ({ part }) => part === 'security') : null;
+  const days = sorted.map((state) => state.day);
   return systems
     .toSorted((a, b) => a.day - b.day)
-    .flatMap(({ day, system }) => measureFreshness(system, states, day) ?? []);
+    .filter(({ day }) => day >= days[0])
+    .map(({ day, system }) => {
+      const { packages, changes } = measureAgainst(system, main, days, day);
+      const fixes = security && measureAgainst(system, security, days, day).packages;
+      return {
+        day,
+        packages,
+        changes,
+        whole: summarise(packages),
+        security: fixes && summarise(fixes),
+        securityPackages: fixes?.filter(({ standing }) => standing !== 'own') ?? [],
+        states: days.filter((each) => each <= day),
+      };
+    });
 }
 
 /** Counts standings, and the days of the packages behind. */
@@ -119,6 +132,7 @@ export function summarise(packages: readonly PackageFreshness[]): FreshnessSumma
     median: quantile(days, 0.5),
     ninetieth: quantile(days, 0.9),
     worst: days.at(-1) ?? 0,
+    worstIsOpen: packages.some((each) => each.daysAtMost === Infinity && each.days === days.at(-1)),
   };
 }
 
@@ -149,77 +163,82 @@ interface Step {
   readonly version: string;
 }
 
-function measureLists(
+/** What a base had of a package: every version, and when its newest one changed. */
+interface Timeline {
+  readonly offers: readonly Offer[];
+  readonly steps: readonly Step[];
+}
+
+function timelinesOf(
   finder: OfferFinder,
   states: readonly DatedState[],
-  day: number,
   isWanted: (list: DatedState['lists'][number]) => boolean,
-): { packages: PackageFreshness[]; changes: BaseChange[] } {
-  const { system } = finder;
-  const compare = VERSION_ORDERS[system.family];
-  const tables = states.map(({ lists }) =>
-    finder.find(lists.filter(isWanted).map(({ packages }) => packages)),
+): Map<string, Timeline> {
+  const compare = VERSION_ORDERS[finder.system.family];
+  const offers: Offer[][] = finder.system.packages.map(() => []);
+  const steps: Step[][] = finder.system.packages.map(() => []);
+  for (const { day, lists } of states) {
+    const table = finder.find(lists.filter(isWanted).map(({ packages }) => packages));
+    table.forEach((offered, row) => {
+      if (!offered) return;
+      let newest = offered[0].version;
+      for (const offer of offered) {
+        if (compare(offer.version, newest) > 0) newest = offer.version;
+        const known = offers[row].some(
+          ({ version, sourceVersion }) => version === offer.version && sourceVersion === offer.sourceVersion,
+        );
+        if (!known) offers[row].push(offer);
+      }
+      if (newest !== steps[row].at(-1)?.version) steps[row].push({ day, version: newest });
+    });
+  }
+  return new Map(
+    finder.system.packages.flatMap(({ name }, row) =>
+      steps[row].length > 0 ? [[name, { offers: offers[row], steps: steps[row] }] as const] : [],
+    ),
   );
-  const classified = classifyPackages(system, union(tables, system.packages.length));
+}
+
+function measureAgainst(
+  system: InstalledSet,
+  timelines: ReadonlyMap<string, Timeline>,
+  days: readonly number[],
+  day: number,
+): { packages: PackageFreshness[]; changes: BaseChange[] } {
+  const compare = VERSION_ORDERS[system.family];
+  const classified = classifyPackages(
+    system,
+    system.packages.map(({ name }) => timelines.get(name)?.offers),
+  );
   const changes: BaseChange[] = [];
   const packages = system.packages.map(({ name, version, section }, row): PackageFreshness => {
-    const steps = stepsOf(tables, states, row, compare);
+    const steps = timelines.get(name)?.steps.filter((step) => step.day <= day) ?? [];
     const { derived, offer } = classified[row];
     // A rebuilt or patched version stands where the version stands that it was made from.
     const stands = derived ? offer!.version : version;
     const newest = steps.at(-1)?.version ?? '';
-    const newer = steps.filter((step) => compare(step.version, stands) > 0);
-    const own = steps.length === 0;
-    const isBehind = newer.length > 0 && compare(newest, stands) > 0;
-    const first = isBehind ? newer[0] : undefined;
-    const place = first ? states.findIndex((state) => state.day === first.day) : -1;
-    for (const step of steps.slice(1))
-      changes.push({ age: day - step.day, arrived: compare(stands, step.version) >= 0 });
+    const isBehind = steps.length > 0 && compare(newest, stands) > 0;
+    const newer = isBehind ? steps.filter((step) => compare(step.version, stands) > 0) : [];
+    const stateBefore = days.findLast((each) => each < newer[0]?.day);
+    for (const step of steps.slice(1)) {
+      const slack = step.day - (days.findLast((each) => each < step.day) ?? step.day) - 1;
+      changes.push({ age: day - step.day, slack, arrived: compare(stands, step.version) >= 0 });
+    }
     return {
       name,
       version,
       newest,
       section,
-      standing: own ? 'own' : isBehind ? 'behind' : compare(stands, newest) > 0 ? 'ahead' : 'current',
-      days: first ? day - first.day : 0,
-      daysAtMost: first ? (place > 0 ? day - states[place - 1].day - 1 : Infinity) : 0,
-      versions: isBehind ? new Set(newer.map((step) => step.version)).size : 0,
+      standing: standingOf(steps.length > 0, isBehind, isBehind ? -1 : compare(stands, newest)),
+      days: isBehind ? day - newer[0].day : 0,
+      daysAtMost: !isBehind ? 0 : stateBefore === undefined ? Infinity : day - stateBefore - 1,
+      versions: new Set(newer.map((step) => step.version)).size,
     };
   });
   return { packages, changes };
 }
 
-/** When the base's newest version of a package changed. */
-function stepsOf(
-  tables: readonly OfferTable[],
-  states: readonly DatedState[],
-  row: number,
-  compare: (a: string, b: string) => number,
-): Step[] {
-  const steps: Step[] = [];
-  tables.forEach((table, i) => {
-    const offers = table[row];
-    if (!offers) return;
-    const newest = offers.reduce(
-      (best, { version }) => (compare(version, best) > 0 ? version : best),
-      offers[0].version,
-    );
-    if (newest !== steps.at(-1)?.version) steps.push({ day: states[i].day, version: newest });
-  });
-  return steps;
-}
-
-/** Every version that was ever offered. */
-function union(tables: readonly OfferTable[], rows: number): OfferTable {
-  return Array.from({ length: rows }, (_, row) => {
-    const offers: Offer[] = [];
-    const seen = new Set<string>();
-    for (const table of tables)
-      for (const offer of table[row] ?? []) {
-        const key = `${offer.version} ${offer.sourceVersion}`;
-        if (!seen.has(key)) offers.push(offer);
-        seen.add(key);
-      }
-    return offers.length > 0 ? offers : undefined;
-  });
+function standingOf(isKnown: boolean, isBehind: boolean, order: number): Standing {
+  if (!isKnown) return 'own';
+  return isBehind ? 'behind' : order > 0 ? 'ahead' : 'current';
 }

@@ -29,6 +29,7 @@ const RAIL = [
   },
   { to: '/dossiers', label: 'Dossiers', key: '2', path: 'M4 3h12l4 4v11H4zM8 9h8M8 13h8' },
   { to: '/intake', label: 'Intake', key: '3', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
+  { to: '/freshness', label: 'Freshness', key: '4', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
 ] as const;
 
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);

@@ -6,7 +6,7 @@ const SHORTCUTS = [
   {
     where: 'Everywhere',
     keys: [
-      ['1 2 3', 'Lineage, Dossiers, Intake'],
+      ['1 2 3 4', 'Lineage, Dossiers, Intake, Freshness'],
       ['/', 'Find a distribution'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],

@@ -13,6 +13,11 @@ export const router = createRouter({
       name: 'dossier',
       component: () => import('../screens/dossiers/DossierScreen.vue'),
     },
+    {
+      path: '/freshness',
+      name: 'freshness',
+      component: () => import('../screens/freshness/FreshnessScreen.vue'),
+    },
     { path: '/intake', name: 'intake', component: () => import('../screens/intake/IntakeScreen.vue') },
     { path: '/:rest(.*)', name: 'missing', component: () => import('../screens/MissingScreen.vue') },
   ],

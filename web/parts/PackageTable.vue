@@ -181,28 +181,6 @@ const toggle = (name: string) => (open.value = open.value === name ? null : name
   gap: 6px;
   margin-bottom: 6px;
 }
-.packages :deep(.v-table) {
-  background: transparent;
-  font-size: 13px;
-}
-.packages :deep(.v-table__wrapper > table) {
-  table-layout: fixed;
-}
-.packages :deep(.v-table th) {
-  background: rgb(var(--v-theme-background)) !important;
-  font-size: 12px;
-  color: rgb(var(--v-theme-ink-soft)) !important;
-  height: 30px !important;
-  padding: 0 10px 0 0 !important;
-}
-.packages :deep(td) {
-  border-bottom-color: rgb(var(--v-theme-line)) !important;
-}
-.packages :deep(.line td) {
-  height: 28px !important;
-  padding: 0 10px 0 0 !important;
-  cursor: pointer;
-}
 .name {
   max-width: 100%;
   overflow: hidden;
@@ -210,10 +188,8 @@ const toggle = (name: string) => (open.value = open.value === name ? null : name
   white-space: nowrap;
   font-weight: 500;
 }
-.cut {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+.line {
+  cursor: pointer;
 }
 .chosen td {
   background: rgb(var(--v-theme-accent-soft));
