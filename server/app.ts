@@ -1,14 +1,19 @@
-/** The Express application: the built interface and the sample, with caching by hash and a strict content policy. */
+/**
+ * The Express application: the built interface, the sample, and what is fetched from mirrors, with caching by hash and a
+ * strict content policy.
+ */
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 
-export interface ServerPaths {
+export interface ServerParts {
   /** The built interface. */
   readonly web: string;
   /** The generated sample. */
   readonly sample: string;
+  /** Answers about mirrors; without them the server fetches nothing. */
+  readonly mirrors?: express.Router;
 }
 
 /** What a page of ours may load: its own files only. Vuetify writes its theme into a style element. */
@@ -33,8 +38,8 @@ function sampleFiles(folder: string): express.Router {
   return router;
 }
 
-/** Creates the application. It reads nothing but the two folders. */
-export function createApp({ web, sample }: ServerPaths): Express {
+/** Creates the application. Of files it reads nothing but the two folders. */
+export function createApp({ web, sample, mirrors }: ServerParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -46,6 +51,7 @@ export function createApp({ web, sample }: ServerPaths): Express {
     });
     next();
   });
+  if (mirrors) app.use('/api/mirror', mirrors);
   app.use(compression());
   app.use('/sample', sampleFiles(sample));
   app.use(
@@ -53,6 +59,7 @@ export function createApp({ web, sample }: ServerPaths): Express {
     express.static(join(web, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y', index: false }),
   );
   app.use(express.static(web, { index: false }));
+  app.use('/api', (_request, response) => notFound(response));
   app.get('/{*path}', (request, response) => {
     const page = join(web, 'index.html');
     if (!request.accepts('html') || !existsSync(page)) {

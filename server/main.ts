@@ -2,6 +2,11 @@
 import { fileURLToPath } from 'node:url';
 import { createMirror } from '../sample/mirror/mirror.ts';
 import { createApp } from './app.ts';
+import { MirrorCache } from './mirror/cache.ts';
+import { createMirrorApi } from './mirror/api.ts';
+import { readConfig, type ServerConfig } from './mirror/config.ts';
+import { DEFAULT_LIMITS, Downloader } from './mirror/download.ts';
+import { AllowedHosts } from './mirror/hosts.ts';
 import { listen, type Listening } from './listen.ts';
 
 const port = Number(process.env.PORT ?? 4173);
@@ -12,22 +17,58 @@ const running: Listening[] = [];
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => void Promise.all(running.map(({ close }) => close())).then(() => process.exit(0)));
 
+const config = configured();
+const mirror = await startMirror();
+
 try {
-  const server = await listen(createApp({ web: path('../dist/web'), sample: path('../sample/out') }), port);
+  const app = createApp({
+    web: path('../dist/web'),
+    sample: path('../sample/out'),
+    mirrors: createMirrorApi(createDownloader(mirror ? [new URL(mirror.address).host] : [])),
+  });
+  const server = await listen(app, port);
   running.push(server);
   console.log(`Aspen Ridge is at ${server.address}/`);
+  if (mirror) console.log(`The sample's stand-in mirror is at ${mirror.address}/`);
 } catch (error) {
   console.error(`The server could not start: ${reasonOf(error, port, 'PORT=4180 npm start')}`);
   process.exit(1);
 }
 
-try {
-  const mirror = await listen(createMirror(path('../sample/out/mirror')), mirrorPort);
-  running.push(mirror);
-  console.log(`The sample's stand-in mirror is at ${mirror.address}/`);
-} catch (error) {
-  const reason = reasonOf(error, mirrorPort, 'MIRROR_PORT=4190 npm start');
-  console.error(`The stand-in mirror is not there (${reason}); everything else works.`);
+async function startMirror(): Promise<Listening | null> {
+  try {
+    const started = await listen(createMirror(path('../sample/out/mirror')), mirrorPort);
+    running.push(started);
+    return started;
+  } catch (error) {
+    const reason = reasonOf(error, mirrorPort, 'MIRROR_PORT=4190 npm start');
+    console.error(`The stand-in mirror is not there (${reason}); everything else works.`);
+    return null;
+  }
+}
+
+function createDownloader(more: readonly string[]): Downloader {
+  const megabyte = 1_000_000;
+  return new Downloader(
+    new AllowedHosts([...config.mirrors, ...more]),
+    new MirrorCache(config.cacheFolder ?? path('../.cache/mirror'), config.cacheMegabytes * megabyte),
+    {
+      ...DEFAULT_LIMITS,
+      fileBytes: config.fileMegabytes * megabyte,
+      expandedBytes: config.expandedMegabytes * megabyte,
+      idleMs: config.idleSeconds * 1000,
+    },
+  );
+}
+
+/** A configuration that is not valid stops the start: it says what is allowed. */
+function configured(): ServerConfig {
+  try {
+    return readConfig(process.env.ASPEN_RIDGE_CONFIG ?? 'aspen-ridge.json');
+  } catch (error) {
+    console.error(`The server could not start: ${error instanceof Error ? error.message : String(error)}`);
+    process.exit(1);
+  }
 }
 
 function reasonOf(error: unknown, taken: number, instead: string): string {

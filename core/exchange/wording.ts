@@ -98,6 +98,42 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'link.self': () => 'A distribution cannot be its own base.',
   'link.dates': ({ since, until }) => `The link would end (${until}) before it begins (${since}).`,
   'link.cycle': ({ path }) => `That would make a circle of bases: ${path}. End one of these links first.`,
+  // mirrors
+  'mirror.address': (_params, where) =>
+    `${where} is not an address of a mirror: expected http:// or https:// and a host, without a name or password.`,
+  'mirror.notListed': ({ host }) =>
+    `${host} is not on the list of hosts that the server may ask. Add it to "mirrors" in aspen-ridge.json and start the server again.`,
+  'mirror.private': ({ host, address }) =>
+    `${host} leads to ${address || 'no address'}, within a private network: it was not asked. If that is meant, put the address itself on the list.`,
+  'mirror.absent': (_params, where) =>
+    `${where} does not exist (404). Check the address, suite and component.`,
+  'mirror.status': ({ status }, where) =>
+    `${where} was answered with status ${status}. Try again later, or another mirror.`,
+  'mirror.redirect': ({ to }, where) =>
+    `${where} sends to another place (${to}), which is not followed. Use that address, if its host is on the list.`,
+  'mirror.tooLarge': ({ limit }, where) =>
+    `${where} is larger than ${formatCount(Number(limit))} bytes, what was announced or is allowed. It was not taken.`,
+  'mirror.broken': ({ bytes, tries }, where) =>
+    `${where} broke off ${tries} times, at last after ${formatCount(Number(bytes))} bytes. Try again, or another mirror.`,
+  'mirror.checksum': (_params, where) =>
+    `${where} is not what the release file vouches for (size or SHA-256 differ). It was not taken; the mirror is being renewed, damaged, or forged.`,
+  'mirror.unreachable': ({ reason }, where) => `${where} could not be reached: ${reason}.`,
+  'mirror.stopped': (_params, where) => `${where}: stopped. Nothing was kept.`,
+  'mirror.timeout': (_params, where) =>
+    `${where} took longer than is allowed for one repository. Nothing was kept.`,
+  'mirror.key': ({ reason }) =>
+    `The key cannot be read (${reason}). Give an OpenPGP public key, armoured or as the file that the distribution publishes.`,
+  'mirror.noFiles': (_params, where) =>
+    `${where} names no package list with a SHA-256 sum, so nothing can be checked. Nothing was taken.`,
+  'mirror.noIndex': ({ component, architecture }) =>
+    `There is no package list of ${component} for ${architecture}; it was left out.`,
+  'mirror.expired': ({ until }, where) =>
+    `${where} was valid until ${until} only: the mirror serves an old state.`,
+  'mirror.notAList': (_params, where) =>
+    `${where} was fetched whole, but is no package list that can be read.`,
+  'mirror.request': ({ field, reason }) => `The request is not valid: ${field} (${reason}).`,
+  'mirror.busy': ({ count }) => `${count} repositories are being fetched already. Wait for one to end.`,
+  'mirror.foreign': () => 'Only pages of this server may ask it to fetch.',
   // catalogue files
   'export.notJson': ({ reason }, where) =>
     `${where} is not a complete JSON file (${reason}). Nothing was imported; fetch or export the file again.`,

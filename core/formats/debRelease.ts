@@ -39,6 +39,43 @@ export function parseDebRelease(text: string, where: string): DebRelease {
   };
 }
 
+/** An index that a release file vouches for. */
+export interface ReleasedFile {
+  /** Relative to the release file. */
+  readonly path: string;
+  /** Bytes. */
+  readonly size: number;
+  /** Lower-case hexadecimal. */
+  readonly sha256: string;
+}
+
+/** What a release file says of the files beside it, for fetching them. */
+export interface ReleasedFiles {
+  readonly files: readonly ReleasedFile[];
+  /** True if files can be had by their hash ("Acquire-By-Hash"). */
+  readonly byHash: boolean;
+  /** When it ceases to hold ("Valid-Until"), in milliseconds since 1970; null without an end. */
+  readonly validUntil: number | null;
+}
+
+/** Reads the list of files of a release file's text, without its signature. Weaker sums than SHA256 are not taken. */
+export function parseReleasedFiles(text: string, where: string): ReleasedFiles {
+  const { stanzas } = parseDeb822(text, where);
+  const field = (name: string) => stanzas[0]?.fields.get(name)?.value ?? '';
+  const files = field('sha256')
+    .split('\n')
+    .flatMap((line): ReleasedFile[] => {
+      const [, sha256, size, path] = /^\s*([0-9a-f]{64})\s+(\d+)\s+(\S+)\s*$/i.exec(line) ?? [];
+      return path ? [{ path, size: Number(size), sha256: sha256.toLowerCase() }] : [];
+    });
+  const end = Date.parse(field('valid-until'));
+  return {
+    files,
+    byHash: field('acquire-by-hash').trim().toLowerCase() === 'yes',
+    validUntil: Number.isNaN(end) ? null : end,
+  };
+}
+
 /** The text within a clear signature (RFC 9580, section 7), with dash escapes undone. */
 function signedText(text: string): string {
   const start = text.indexOf('\n\n') + 2;

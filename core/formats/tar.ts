@@ -7,6 +7,8 @@ import { createIssue, type Issue } from '../issue.ts';
 export interface TarEntry {
   readonly path: string;
   readonly size: number;
+  /** When the file was changed, in milliseconds since 1970; undefined when the archive does not say. */
+  readonly changed?: number;
   readonly pieces: Pieces;
 }
 
@@ -38,7 +40,12 @@ export async function* readTar(
         opened = true;
         yield* contents;
       }
-      yield { path: entry.header.name.replace(/^(\.?\/)+/, ''), size: entry.header.size, pieces: once() };
+      yield {
+        path: entry.header.name.replace(/^(\.?\/)+/, ''),
+        size: entry.header.size,
+        changed: entry.header.mtime?.getTime(),
+        pieces: once(),
+      };
       // What the reader left unread would hold up the entries after it.
       if (opened) await contents.return(undefined);
       else await entry.body.cancel();

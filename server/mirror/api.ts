@@ -1,0 +1,114 @@
+/**
+ * The server's answers about mirrors:
+ *
+ *     GET  /api/mirror        what may be asked (MirrorLimits)
+ *     POST /api/mirror        a MirrorRequest; answers with MirrorEvents, a JSON value a line
+ *
+ * Closing the connection stops the fetch. Only pages of this server are answered.
+ */
+import express, { type NextFunction, type Request, type Response, type Router } from 'express';
+import {
+  mirrorRequestSchema,
+  type MirrorEvent,
+  type MirrorLimits,
+} from '../../core/exchange/mirrorMessages.ts';
+import { createIssue, type Issue } from '../../core/issue.ts';
+import type { Downloader } from './download.ts';
+import { readRepository } from './readRepository.ts';
+
+/** Least time between two lines about the same download, in milliseconds. */
+const TELL_EVERY = 100;
+
+export function createMirrorApi(downloader: Downloader, clock: () => number = Date.now): Router {
+  const router = express.Router();
+  let running = 0;
+  router.use((request, response, next) => {
+    if (isFromHere(request)) next();
+    else refuse(response, 403, createIssue('error', 'mirror.foreign', 'request'));
+  });
+  router.get('/', (_request, response) => {
+    const limits: MirrorLimits = { hosts: downloader.hosts.list, fileBytes: downloader.limits.fileBytes };
+    response.set('Cache-Control', 'no-store').json(limits);
+  });
+  router.post('/', express.json({ limit: '400kb', type: 'application/json' }), async (request, response) => {
+    const parsed = mirrorRequestSchema.safeParse(request.body);
+    if (!parsed.success) {
+      const [issue] = parsed.error.issues;
+      const params = { field: issue.path.join('.') || 'request', reason: issue.message };
+      return refuse(response, 400, createIssue('error', 'mirror.request', 'request', params));
+    }
+    if (running >= downloader.limits.concurrent)
+      return refuse(response, 429, createIssue('error', 'mirror.busy', 'request', { count: running }));
+    running++;
+    const stop = new AbortController();
+    response.on('close', () => stop.abort());
+    const signal = AbortSignal.any([stop.signal, AbortSignal.timeout(downloader.limits.totalMs)]);
+    response.status(200).set({
+      'Content-Type': 'application/x-ndjson',
+      'Cache-Control': 'no-store',
+      'X-Accel-Buffering': 'no',
+    });
+    const tell = (event: MirrorEvent) => {
+      if (!response.destroyed) response.write(`${JSON.stringify(event)}\n`);
+    };
+    let told = 0;
+    try {
+      const result = await readRepository(downloader, parsed.data, {
+        signal,
+        now: clock(),
+        onProgress: (file, done, total) => {
+          const now = performance.now();
+          if (now - told < TELL_EVERY && done < total) return;
+          told = now;
+          tell({ type: 'progress', file, done, total });
+          (response as Response & { flush?: () => void }).flush?.();
+        },
+        onIssue: (issue) => tell({ type: 'issue', issue }),
+        onList: (list) => tell({ type: 'list', list }),
+      });
+      tell(result.ok ? { type: 'done' } : { type: 'failed', issues: result.issues });
+    } catch (error) {
+      const reason = error instanceof Error ? error.message : String(error);
+      tell({
+        type: 'failed',
+        issues: [createIssue('error', 'mirror.unreachable', parsed.data.url, { reason })],
+      });
+    } finally {
+      running--;
+      response.end();
+    }
+  });
+  router.use(
+    (
+      error: { status?: number; message?: string },
+      _request: Request,
+      response: Response,
+      next: NextFunction,
+    ) => {
+      // A body that is no JSON, or too long; anything else is a fault of ours.
+      if (!error.status || error.status >= 500) return next(error);
+      const params = { field: 'body', reason: error.message ?? 'not JSON' };
+      refuse(response, error.status, createIssue('error', 'mirror.request', 'request', params));
+    },
+  );
+  return router;
+}
+
+/**
+ * True for pages of this server, and for tools that send no origin. Other pages in the browser cannot make it fetch, and
+ * a name that was pointed at this machine is not its own name.
+ */
+function isFromHere(request: Request): boolean {
+  const { origin, host = '' } = request.headers;
+  const site = request.headers['sec-fetch-site'];
+  const isLocalName = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host);
+  return (
+    isLocalName &&
+    (site === undefined || site === 'same-origin' || site === 'none') &&
+    (origin === undefined || (URL.canParse(origin) && new URL(origin).host === host))
+  );
+}
+
+function refuse(response: Response, status: number, issue: Issue): void {
+  response.status(status).json({ type: 'failed', issues: [issue] } satisfies MirrorEvent);
+}
