@@ -21,6 +21,8 @@ export default defineConfig({
   root: 'web',
   plugins: [vue(), vuetify({ autoImport: true }), sampleFiles()],
   worker: { format: 'es' },
+  // Mirrors are fetched by the server: run npm start beside this to have it.
+  server: { proxy: { '/api': 'http://127.0.0.1:4173' } },
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

@@ -5,8 +5,13 @@ import { existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { createMirror } from '../sample/mirror/mirror.ts';
 import { createApp } from '../server/app.ts';
 import { listen, type Listening } from '../server/listen.ts';
+import { createMirrorApi } from '../server/mirror/api.ts';
+import { MirrorCache } from '../server/mirror/cache.ts';
+import { Downloader } from '../server/mirror/download.ts';
+import { AllowedHosts } from '../server/mirror/hosts.ts';
 
 const EXECUTABLE =
   process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync);
@@ -19,10 +24,23 @@ const FLAGS = [
   '--disable-sync',
 ];
 
-/** Starts the built application; `close` stops it. */
-export function startServer(): Promise<Listening> {
+/** Starts the built application with the stand-in mirror beside it; `close` stops both. */
+export async function startServer(): Promise<Listening & { readonly mirror: string }> {
   const path = (relative: string) => fileURLToPath(new URL(relative, import.meta.url));
-  return listen(createApp({ web: path('../dist/web'), sample: path('../sample/out') }), 0);
+  const mirror = await listen(createMirror(path('../sample/out/mirror')), 0);
+  const cache = await mkdtemp(join(tmpdir(), 'aspen-ridge-cache-'));
+  const hosts = new AllowedHosts([new URL(mirror.address).host]);
+  const downloader = new Downloader(hosts, new MirrorCache(cache, 100 << 20));
+  const mirrors = createMirrorApi(downloader);
+  const app = await listen(
+    createApp({ web: path('../dist/web'), sample: path('../sample/out'), mirrors }),
+    0,
+  );
+  const close = async () => {
+    await Promise.all([app.close(), mirror.close(), downloader.close()]);
+    await rm(cache, { recursive: true, force: true });
+  };
+  return { address: app.address, mirror: mirror.address, close };
 }
 
 export interface Session {

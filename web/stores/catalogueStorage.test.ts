@@ -81,8 +81,14 @@ describe.each(BACKENDS)('saving in %s', (_name, createStore) => {
   });
   it('keeps package lists by snapshot', async () => {
     const storage = new CatalogueStorage(createStore());
-    await storage.savePackages('snapshot:x', new Uint8Array([1, 2, 3]));
+    await storage.savePackages(
+      new Map([
+        ['snapshot:x', new Uint8Array([1, 2, 3])],
+        ['snapshot:z', new Uint8Array([4])],
+      ]),
+    );
     expect(await storage.loadPackages('snapshot:x')).toEqual(new Uint8Array([1, 2, 3]));
+    expect(await storage.loadPackages('snapshot:z')).toEqual(new Uint8Array([4]));
     expect(await storage.loadPackages('snapshot:y')).toBeNull();
   });
 });
@@ -97,6 +103,7 @@ function failingStore(inner: KeyValueStore, writes: number): KeyValueStore {
     get: (key) => inner.get(key),
     keys: () => inner.keys(),
     set: async (key, value) => (spend(), inner.set(key, value)),
+    setMany: async (values) => (spend(), inner.setMany(values)),
     remove: async (key) => (spend(), inner.remove(key)),
   };
 }

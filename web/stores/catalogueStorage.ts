@@ -78,8 +78,10 @@ export class CatalogueStorage {
     return this.#enqueue(() => this.#writeCheckpoint(state));
   }
 
-  savePackages(id: RecordId, packed: Uint8Array): Promise<void> {
-    return this.#enqueue(() => this.store.set(`packages/${id}`, packed));
+  /** Saves packed package lists, all or none. */
+  savePackages(lists: ReadonlyMap<RecordId, Uint8Array>): Promise<void> {
+    const values = new Map([...lists].map(([id, packed]) => [`packages/${id}`, packed]));
+    return this.#enqueue(() => this.store.setMany(values));
   }
 
   async loadPackages(id: RecordId): Promise<Uint8Array | null> {

@@ -121,10 +121,8 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     show(next.catalogue, EMPTY_HISTORY);
     packages.clear();
     for (const [id, packed] of next.packages) packages.set(id, packed);
-    const lists = [...next.packages].map(([id, packed]) => target.savePackages(id, packed));
-    await track(
-      Promise.all([...lists, target.replace({ catalogue: next.catalogue, history: EMPTY_HISTORY })]),
-    );
+    const saved = target.savePackages(next.packages);
+    await track(Promise.all([saved, target.replace({ catalogue: next.catalogue, history: EMPTY_HISTORY })]));
   }
 
   /** Makes an edit. Refused with the issues when a record is not valid or a link breaks a rule. */
@@ -178,7 +176,7 @@ export const useCatalogueStore = defineStore('catalogue', () => {
   /** Keeps a packed package list beside the catalogue. */
   async function savePackages(id: RecordId, packed: Uint8Array): Promise<void> {
     packages.set(id, packed);
-    await track(storage().savePackages(id, packed));
+    await track(storage().savePackages(new Map([[id, packed]])));
   }
 
   /** The packed package list of a snapshot, or null when it is not at hand. */

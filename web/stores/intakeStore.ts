@@ -172,6 +172,12 @@ export const useIntakeStore = defineStore('intake', () => {
     if (phase.value === 'read') await choose(chosen.value);
   }
 
+  /** Lets go of package lists that are kept in the catalogue now; what was dropped stays as it was read. */
+  function releaseFetched(kept: readonly IndexSummary[]): void {
+    const paths = new Set(kept.map(({ path }) => path));
+    fetched.value = fetched.value.filter(({ path }) => !paths.has(path));
+  }
+
   /** Lets go of what was read; a reading under way is stopped. Nothing in the catalogue changes. */
   function clear(): void {
     stop();
@@ -194,6 +200,7 @@ export const useIntakeStore = defineStore('intake', () => {
     read,
     choose,
     addIndexes,
+    releaseFetched,
     history,
     clear,
   };

@@ -1,10 +1,14 @@
 /** Where saved data lies: a store of values by key. Two backends pass one acceptance suite. */
 import localforage from 'localforage';
+import { extendPrototype } from 'localforage-setitems';
 
-/** Values by key. Every call is atomic by itself; nothing is promised across calls. */
+extendPrototype(localforage);
+
+/** Values by key. Every call is atomic by itself, `setMany` too; nothing is promised across calls. */
 export interface KeyValueStore {
   get(key: string): Promise<unknown>;
   set(key: string, value: unknown): Promise<void>;
+  setMany(values: ReadonlyMap<string, unknown>): Promise<void>;
   remove(key: string): Promise<void>;
   keys(): Promise<string[]>;
 }
@@ -16,6 +20,7 @@ export function createBrowserStore(name: string): KeyValueStore {
   return {
     get: (key) => store.getItem(key),
     set: async (key, value) => void (await store.setItem(key, value)),
+    setMany: async (values) => void (await store.setItems(Object.fromEntries(values))),
     remove: (key) => store.removeItem(key),
     keys: () => store.keys(),
   };
@@ -27,6 +32,9 @@ export function createMemoryStore(): KeyValueStore {
   return {
     get: async (key) => (values.has(key) ? structuredClone(values.get(key)) : null),
     set: async (key, value) => void values.set(key, structuredClone(value)),
+    setMany: async (more) => {
+      for (const [key, value] of structuredClone(more)) values.set(key, value);
+    },
     remove: async (key) => void values.delete(key),
     keys: async () => [...values.keys()],
   };

@@ -78,6 +78,7 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       release: release ?? null,
       date: release?.date ?? '',
       signature: 'unchecked',
+      signer: '',
     })),
     issues,
   };

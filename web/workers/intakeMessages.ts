@@ -60,6 +60,8 @@ export interface IndexSummary {
   /** `YYYY-MM-DD`, or empty. */
   readonly date: string;
   readonly signature: Snapshot['signature'];
+  /** Who signed it, where that is known. */
+  readonly signer: string;
 }
 
 export interface DropSummary {

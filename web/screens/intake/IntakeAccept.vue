@@ -170,7 +170,7 @@ async function accept(): Promise<void> {
         {{
           base === NO_BASE
             ? `Accept ${formatNumberOf(facts.length, 'fact')}`
-            : `Accept the placing and ${formatNumberOf(facts.length, 'fact')}`
+            : `Accept the placing${facts.length ? ` and ${formatNumberOf(facts.length, 'fact')}` : ''}`
         }}
       </v-btn>
     </form>

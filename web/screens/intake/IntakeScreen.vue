@@ -14,7 +14,10 @@ import { filesOfDrop, filesOfInput } from './droppedFiles.ts';
 import IntakeAccept from './IntakeAccept.vue';
 import IntakeFacts from './IntakeFacts.vue';
 import IntakeFiles from './IntakeFiles.vue';
+import IntakeIndexes from './IntakeIndexes.vue';
+import IntakeMirror from './IntakeMirror.vue';
 import IntakePlacing from './IntakePlacing.vue';
+import type { IndexSummary } from '../../workers/intakeMessages.ts';
 import { useFactReview } from './useFactReview.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import COLLECTOR from '../../../collector/aspen-capture?raw';
@@ -37,6 +40,17 @@ watch(
     version.value = id.VERSION_ID ?? id.BUILD_ID ?? id.VERSION_CODENAME ?? '';
   },
   { immediate: true },
+);
+const mirrorOpen = ref(false);
+function takeFetched(indexes: IndexSummary[]): void {
+  mirrorOpen.value = false;
+  void intake.addIndexes(indexes);
+}
+/** The repositories that the system is told to use, as beginnings for fetching a base. */
+const sources = computed(() =>
+  (system.value?.sources ?? [])
+    .filter(({ type, enabled }) => type === 'deb' && enabled)
+    .map(({ uri, suite }) => ({ family: 'deb' as const, url: uri, suite })),
 );
 /** The packages in the order of the placement's accounts. */
 const rows = computed(() => {
@@ -158,6 +172,7 @@ function chooseSystem(event: Event): void {
           <v-btn :aria-expanded="pasting !== null" @click="pasting = pasting === null ? '' : null"
             >Paste text</v-btn
           >
+          <v-btn :aria-expanded="mirrorOpen" @click="mirrorOpen = !mirrorOpen">Fetch from a mirror</v-btn>
           <v-btn @click="saveTextFile('aspen-capture', 'text/x-shellscript', COLLECTOR)"
             >Save the collector</v-btn
           >
@@ -175,6 +190,13 @@ function chooseSystem(event: Event): void {
             >Read this text</v-btn
           >
         </form>
+        <IntakeMirror v-if="mirrorOpen" class="part" :known="[]" @fetched="takeFetched" />
+        <IntakeIndexes
+          v-if="intake.allIndexes.length"
+          class="part"
+          :indexes="intake.allIndexes"
+          @kept="intake.releaseFetched"
+        />
         <p class="soft hint">
           Not on the system itself? Run <span class="mono">sh aspen-capture</span> there: it writes one
           archive to drop here, needs no root and no packages, and takes no names, addresses, keys or home
@@ -252,8 +274,12 @@ function chooseSystem(event: Event): void {
           </option>
         </select>
         <span class="spacer" />
+        <v-btn :aria-expanded="mirrorOpen" @click="mirrorOpen = !mirrorOpen"
+          >Fetch a base from a mirror</v-btn
+        >
         <v-btn @click="intake.clear()">Read something else</v-btn>
       </div>
+      <IntakeMirror v-if="mirrorOpen" :known="sources" @fetched="takeFetched" />
       <p
         v-for="issue in intake.drop.issues"
         :key="issue.code"
@@ -272,6 +298,11 @@ function chooseSystem(event: Event): void {
       <p v-else-if="!system" class="soft">
         No system among these files. Drop a system together with these indexes, or after them.
       </p>
+      <IntakeIndexes
+        v-if="intake.allIndexes.length"
+        :indexes="intake.allIndexes"
+        @kept="intake.releaseFetched"
+      />
       <p v-if="conditions" class="soft">{{ conditions }}</p>
       <IntakeFacts
         v-if="shows('facts') && review.facts.value.length"
@@ -325,6 +356,7 @@ function chooseSystem(event: Event): void {
 }
 .buttons {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   margin-top: 14px;
 }
@@ -341,6 +373,9 @@ function chooseSystem(event: Event): void {
   border-radius: 6px;
   background: rgb(var(--v-theme-surface));
   color: inherit;
+}
+.part {
+  margin-top: 14px;
 }
 .hint {
   margin-top: 14px;
