@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { PackageColumns } from '../core/formats/packageColumns.ts';
 import { parseDebPackages } from '../core/formats/debPackages.ts';
 import { createPackageColumns, packageRow } from '../core/formats/packageColumns.ts';
-import { findBase, type BaseAnswer } from '../core/packages/findBase.ts';
+import { findBase, type BaseAnswer, type RankedCandidate } from '../core/packages/findBase.ts';
 import type { Candidate } from '../core/packages/offers.ts';
 import { dayOf } from '../sample/day.ts';
 import { createRandom, type Random } from '../sample/random.ts';
@@ -25,8 +25,13 @@ interface Field {
 export type Verdict = 'right' | 'wrong' | 'abstained';
 export type Tally = Record<Kind, Record<Verdict, number>>;
 
+/** What a count of equal versions alone would answer: the candidate with most, if it leads by ten points. */
+const NAIVE = { least: 0.3, lead: 0.1 } as const;
+
 export interface Trial {
   readonly tally: Tally;
+  /** The same for a count of equal versions, as a measure of how hard the trial is. */
+  readonly naive: Tally;
   /** One line for each answer that is not right. */
   readonly misses: readonly string[];
   readonly fields: readonly string[];
@@ -36,15 +41,15 @@ export interface Trial {
 export function runPlacingTrial(rounds: number): Trial {
   const fields = [...sampleFields(), ...realFields()];
   const random = createRandom(4711);
-  const tally = Object.fromEntries(
-    KINDS.map((kind) => [kind, { right: 0, wrong: 0, abstained: 0 }]),
-  ) as Tally;
+  const tally = emptyTally();
+  const naive = emptyTally();
   const misses: string[] = [];
   for (const field of fields)
     for (const kind of KINDS)
       for (let round = 0; round < rounds; round++) {
         const derivative = drawFrom(random, field, kind, round);
-        const { answer } = findBase(derivative.installed, field.candidates);
+        const { answer, candidates } = findBase(derivative.installed, field.candidates);
+        naive[kind][judgeNaive(derivative, candidates)]++;
         const verdict = judge(derivative, answer);
         tally[kind][verdict]++;
         if (verdict !== 'right')
@@ -52,7 +57,19 @@ export function runPlacingTrial(rounds: number): Trial {
             `${field.name}, ${kind}: ${verdict}; true ${derivative.truth.join(' and ') || 'none'}, answer ${answer.base ?? 'none'} (${answer.reason}; ${answer.best}, ${answer.rival}, ${answer.telling.best}:${answer.telling.rival})`,
           );
       }
-  return { tally, misses, fields: fields.map(({ name }) => name) };
+  return { tally, naive, misses, fields: fields.map(({ name }) => name) };
+}
+
+function emptyTally(): Tally {
+  return Object.fromEntries(KINDS.map((kind) => [kind, { right: 0, wrong: 0, abstained: 0 }])) as Tally;
+}
+
+function judgeNaive({ truth }: Derivative, candidates: readonly RankedCandidate[]): Verdict {
+  const [first, second] = candidates.toSorted((a, b) => b.carriedShare - a.carriedShare);
+  const leads = first.carriedShare - (second?.carriedShare ?? 0) >= NAIVE.lead;
+  const base = first.carriedShare >= NAIVE.least && leads ? first.name : null;
+  if (truth.length === 1) return base === truth[0] ? 'right' : base ? 'wrong' : 'abstained';
+  return base ? 'wrong' : truth.length === 0 ? 'right' : 'abstained';
 }
 
 function drawFrom(random: Random, { suites, stale }: Field, kind: Kind, round: number): Derivative {

@@ -1,17 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createRandom, debColumns, draw, moveOn, randomRows, type Row } from '../../testing/samples.ts';
-import {
-  createPackageColumns,
-  packageRow,
-  COLUMN_NAMES,
-  type PackageRow,
-} from '../formats/packageColumns.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
 import { classifyPackages, countClasses, PACKAGE_CLASSES } from './classify.ts';
 import { findBase } from './findBase.ts';
 import { createCandidate, createInstalledSet, OfferFinder, type InstalledSet } from './offers.ts';
-import { packColumns, unpackColumns } from './packSnapshot.ts';
 
 const system = (rows: readonly Row[]) => createInstalledSet(debColumns(rows));
 const candidate = (name: string, ...lists: (readonly Row[])[]) =>
@@ -35,9 +28,7 @@ describe('the class of a package', () => {
   it.each([
     ['1.0-1', ['1.0-1'], 'same'],
     ['1.0-1', ['2.0-1', '1.0-1'], 'same'],
-    ['1.0-1+b2', ['1.0-1'], 'rebuilt'],
-    ['1.0-1+b1', ['1.0-1+b3'], 'rebuilt'],
-    ['1.0-1build1', ['1.0-1'], 'rebuilt'],
+    ['1.0-1build1', ['1.0-1'], 'patched'], // one package alone shows no rule
     ['1.0-1fen1', ['1.0-1'], 'patched'],
     ['1.0-0fen2', ['1.0-3'], 'patched'],
     ['1.0+fen1', ['1.0'], 'patched'],
@@ -49,6 +40,28 @@ describe('the class of a package', () => {
     ['1:1.0-1', ['2.0-1'], 'ahead'],
   ] as const)('%s next to %j is %s', (version, offered, expected) => {
     expect(classOf({ version }, ...offered.map((offer) => ({ version: offer })))).toBe(expected);
+  });
+  it('is rebuilt by an ending that another package shows to mean that', () => {
+    const rows: Row[] = [
+      { name: 'proof', version: '3-1+b2', sourceVersion: '3-1' },
+      { name: 'a', version: '1.0-1+b2' },
+      { name: 'b', version: '1.0-1+b1' },
+      { name: 'c', version: '1.0-1+c1' },
+    ];
+    const set = system(rows);
+    const offers = findOffers(set, [
+      debColumns([
+        { name: 'a', version: '1.0-1' },
+        { name: 'b', version: '1.0-1+b3' },
+        { name: 'c', version: '1.0-1' },
+      ]),
+    ]);
+    expect(classifyPackages(set, offers).map(({ rule }) => rule)).toEqual([
+      'unknownName',
+      'rebuildEnding',
+      'rebuildEnding',
+      'continuedVersion',
+    ]);
   });
   it('is its own when the base lacks the name, and rebuilt when only the source version agrees', () => {
     const set = system([{ name: 'b', version: '1' }]);
@@ -132,7 +145,7 @@ describe('finding the base', () => {
   });
   it('gives none when only the next release is at hand', () => {
     const { answer } = findBase(system(draw(older, 0.3, random)), [candidate('younger', younger)]);
-    expect(answer).toMatchObject({ base: null, reason: 'belowThreshold', best: 'younger' });
+    expect(answer).toMatchObject({ base: null, reason: 'otherState', best: 'younger' });
   });
   it('does not decide between two equal candidates, unless the configuration does', () => {
     const twins = [candidate('one', younger), candidate('two', younger)];
@@ -149,14 +162,76 @@ describe('finding the base', () => {
     ]);
     expect(answer.base).toBe('younger');
     expect(accounts).toEqual([
-      { name: 'younger', packages: 900 },
-      { name: 'fixes', packages: 300 },
+      { name: 'younger', part: 'base', packages: 900 },
+      { name: 'fixes', part: 'second', packages: 300 },
     ]);
   });
   it('says why there is no answer', () => {
     expect(findBase(system([]), candidates).answer.reason).toBe('noPackages');
     expect(findBase(system(older), []).answer.reason).toBe('noCandidates');
     expect(findBase(system(older.slice(0, 3)), candidates).answer.reason).toBe('tooFew');
+  });
+  it('is given no base by equal versions alone, where the revisions agree no better than by chance', () => {
+    // Both package the same upstream versions by themselves; most first revisions are the same, as ever.
+    const revised = (rows: readonly Row[]) =>
+      rows.map((row): Row => ({
+        ...row,
+        version: row.version.replace(/-\d+$/, `-${random.next() < 0.65 ? 1 : 2 + random.below(3)}`),
+      }));
+    const base = revised(older);
+    const { answer, candidates: ranked } = findBase(system(revised(draw(older, 0.3, random))), [
+      candidate('older', base),
+    ]);
+    expect(answer).toMatchObject({ base: null, reason: 'coincidence' });
+    expect(ranked[0].carriedShare).toBeGreaterThan(0.4);
+    expect(ranked[0].agreement.agreeing / ranked[0].agreement.compared).toBeLessThan(0.4);
+  });
+  it('takes the smaller of two candidates of which one includes the other, until the difference shows', () => {
+    const addition = randomRows(random, 40, 70_000);
+    const stack = { ...candidate('stack', addition, younger), includes: ['younger'] };
+    const both = [stack, candidate('younger', younger)];
+    expect(findBase(system(draw(younger, 0.3, random)), both).answer.base).toBe('younger');
+    expect(findBase(system([...draw(younger, 0.3, random), ...addition]), both).answer).toMatchObject({
+      base: 'stack',
+      rival: 'younger',
+    });
+  });
+  it("takes a system's own repositories for a base only when there is no other, and says so", () => {
+    const made = younger.map((row) =>
+      random.next() < 0.2 ? { ...row, version: `${row.version}der1` } : row,
+    );
+    const installed = system(draw(made, 0.3, random));
+    const mine = { ...candidate('mine', made), own: true };
+    const beside = findBase(installed, [mine, ...candidates]);
+    expect(beside.answer).toMatchObject({ base: 'younger', reason: 'found' });
+    expect(beside.accounts.map(({ name, part }) => [name, part])).toEqual([
+      ['younger', 'base'],
+      ['mine', 'own'],
+    ]);
+    expect(findBase(installed, [mine, candidates[0]]).answer).toMatchObject({
+      base: null,
+      reason: 'itself',
+      best: 'mine',
+    });
+  });
+  it('finds the state that was copied, and says between which days', () => {
+    let rows = older;
+    const states = ['2026-01-01', '2026-02-01', '2026-03-01', '2026-04-01'].map((date) => {
+      rows = moveOn(rows, 0.05, random);
+      return { date, lists: [{ name: date, part: 'base' as const, packages: debColumns(rows) }], rows };
+    });
+    const installed = system(draw(states[1].rows, 0.3, random));
+    const {
+      answer,
+      candidates: [ranked],
+    } = findBase(installed, [{ name: 'rolling', states }]);
+    expect(answer).toMatchObject({ base: 'rolling', carriedShare: 1 });
+    expect(ranked.date).toBe('2026-02-01');
+    expect(answer.copied).toMatchObject({
+      state: '2026-02-01',
+      after: { date: '2026-01-01' },
+      before: { date: '2026-03-01' },
+    });
   });
   it('accounts for every package once, whatever the candidates', () => {
     const row = fc.record({
@@ -165,41 +240,21 @@ describe('finding the base', () => {
     });
     fc.assert(
       fc.property(fc.array(row), fc.array(fc.array(row), { maxLength: 4 }), (installed, lists) => {
-        const { accounts } = findBase(
+        const { accounts, packages: each } = findBase(
           system(installed),
           lists.map((list, i) => candidate(`c${i}`, list)),
         );
         expect(accounts.reduce((sum, { packages }) => sum + packages, 0)).toBe(installed.length);
+        accounts.forEach((account, place) => {
+          const rows = each.flatMap(({ account: own }, at) => (own === place ? [at] : []));
+          expect(rows).toHaveLength(account.packages);
+          if (account.part === 'unexplained') expect(rows.every((at) => each[at].by === 'none')).toBe(true);
+          // A list is only charged with versions that it has.
+          const list = lists[Number(account.name.slice(1))];
+          for (const at of rows)
+            if (each[at].by === 'equalVersion') expect(list).toContainEqual(installed[at]);
+        });
       }),
     );
-  });
-});
-
-describe('packed columns', () => {
-  const cell = fc.string({ maxLength: 8 });
-  const row = fc.record({
-    ...Object.fromEntries(COLUMN_NAMES.map((name) => [name, cell])),
-    removed: fc.boolean(),
-  } as Record<string, fc.Arbitrary<unknown>>);
-  it('are what was packed', () => {
-    fc.assert(
-      fc.property(fc.array(row), fc.nat(3), (rows, offset) => {
-        const list = createPackageColumns('rpm', rows as Partial<PackageRow>[]);
-        const packed = packColumns(list);
-        const shifted = new Uint8Array(packed.length + offset);
-        shifted.set(packed, offset);
-        const back = unpackColumns(shifted.subarray(offset), 'x');
-        if (!back.ok) throw new Error('not unpacked');
-        expect(back.value.family).toBe('rpm');
-        expect(back.value.size).toBe(rows.length);
-        for (let i = 0; i < rows.length; i++) expect(packageRow(back.value, i)).toEqual(packageRow(list, i));
-      }),
-    );
-  });
-  it('that are cut off or something else are refused', () => {
-    const packed = packColumns(debColumns(randomRows(createRandom(1), 20)));
-    for (const bytes of [packed.slice(0, -1), packed.slice(0, 10), new Uint8Array(50), new Uint8Array(0)]) {
-      expect(unpackColumns(bytes, 'x')).toMatchObject({ ok: false, issues: [{ code: 'snapshot.damaged' }] });
-    }
   });
 });

@@ -34,7 +34,10 @@ export interface PackageFreshness {
   readonly versions: number;
 }
 
-/** A change of the base's newest version, and whether the system has it, or a later one. */
+/**
+ * The last change of a package in the base, and whether the system has it, or a later one. Changes before it are left
+ * out: one that was replaced while it was held back never arrives.
+ */
 export interface BaseChange {
   /** Days from the first state that has the change to the day of the system … */
   readonly age: number;
@@ -220,9 +223,10 @@ function measureAgainst(
     const isBehind = steps.length > 0 && compare(newest, stands) > 0;
     const newer = isBehind ? steps.filter((step) => compare(step.version, stands) > 0) : [];
     const stateBefore = days.findLast((each) => each < newer[0]?.day);
-    for (const step of steps.slice(1)) {
-      const slack = step.day - (days.findLast((each) => each < step.day) ?? step.day) - 1;
-      changes.push({ age: day - step.day, slack, arrived: compare(stands, step.version) >= 0 });
+    const last = steps.length > 1 ? steps.at(-1) : undefined;
+    if (last) {
+      const slack = last.day - days.findLast((each) => each < last.day)! - 1;
+      changes.push({ age: day - last.day, slack, arrived: compare(stands, last.version) >= 0 });
     }
     return {
       name,
