@@ -8,6 +8,8 @@ export interface BenchResult {
   readonly theirs: number;
   readonly ratio: number;
   readonly limit?: number;
+  /** What `ours` and `theirs` are in; milliseconds when absent. */
+  readonly unit?: string;
 }
 
 /** Median of a list of numbers. */

@@ -28,11 +28,13 @@ const WORTH_A_WORD = 5;
 
 /** All findings, contradictions first. */
 export function evidenceFindings(evidence: Evidence): Issue[] {
-  const base = evidence.candidates.find(({ name }) => name === evidence.finding.answer.base);
-  const found = RULES.flatMap((rule) => rule(evidence, base));
+  const { base: found, reason, best } = evidence.finding.answer;
+  const wanted = reason === 'itself' ? best : found;
+  const base = evidence.candidates.find(({ name }) => name === wanted);
+  const findings = RULES.flatMap((rule) => rule(evidence, base));
   return [
-    ...found.filter(({ severity }) => severity !== 'note'),
-    ...found.filter(({ severity }) => severity === 'note'),
+    ...findings.filter(({ severity }) => severity !== 'note'),
+    ...findings.filter(({ severity }) => severity === 'note'),
   ];
 }
 
@@ -67,7 +69,7 @@ const codeName: EvidenceRule = (evidence, base) => {
 /** What the identification file says the system is like (os-release(5), "ID_LIKE") against the base's maker. */
 const likeness: EvidenceRule = (evidence, base) => {
   const like = (evidence.system.identification.ID_LIKE ?? '').split(/\s+/).filter(Boolean);
-  if (!base || like.length === 0 || !base.makers?.length) return [];
+  if (!base || base.own || like.length === 0 || !base.makers?.length) return [];
   const family = [...base.makers, ...(base.ancestors ?? [])].map(token);
   const params = { base: base.name, named: like.join(', ') };
   return [

@@ -8,6 +8,7 @@ import {
   distributionNamed,
   type AcceptedBase,
 } from '../../../core/capture/acceptPlacement.ts';
+import { token } from '../../../core/capture/placedCandidate.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
 import { formatNumberOf, formatShare } from '../../../core/exchange/valueText.ts';
@@ -38,10 +39,13 @@ const version = defineModel<string>('version', { required: true });
 const NO_BASE = '';
 const base = ref<string>(NO_BASE);
 const relation = ref<Relation>('installs from');
+/** A system under another name than the repositories it is made of is built on them. */
+const isRenamed = computed(() => token(name.value) !== token(props.system.identification.NAME ?? ''));
 watch(
-  () => props.placement,
-  (placement) => {
-    base.value = placement?.answer.base ?? NO_BASE;
+  [() => props.placement, isRenamed],
+  ([placement, renamed]) => {
+    const { base: found, reason, best } = placement?.answer ?? {};
+    base.value = (reason === 'itself' && renamed ? best : found) ?? NO_BASE;
     relation.value = placement?.relation ?? 'installs from';
   },
   { immediate: true },
