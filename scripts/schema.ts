@@ -2,9 +2,13 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { catalogueFileSchema } from '../core/exchange/catalogueFile.ts';
+import { configSchema } from '../server/mirror/config.ts';
 
 const folder = new URL('../docs/schema/', import.meta.url);
-const SCHEMAS = { 'catalogue.schema.json': catalogueFileSchema };
+const SCHEMAS = {
+  'catalogue.schema.json': catalogueFileSchema,
+  'server-config.schema.json': configSchema,
+};
 
 await mkdir(folder, { recursive: true });
 for (const [name, schema] of Object.entries(SCHEMAS)) {

@@ -6,16 +6,13 @@
  * A damaged stanza is left out and reported with its line; the rest is kept.
  */
 import { createIssue, type Issue } from '../issue.ts';
+import { NewlineFinder, STRETCH } from './newlines.ts';
 import { COLUMN_NUMBERS, PackageColumnsBuilder } from './packageColumns.ts';
 import type { ListRole, PackageList } from './packageList.ts';
 
 const NEWLINE = 10;
 const SPACE = 32;
 const HASH = 35;
-/** Four newlines, the lowest and the highest bit of four bytes: a zero byte of x makes (x - LOW) & ~x & HIGH not 0. */
-const NEWLINES = 0x0a0a0a0a;
-const LOW = 0x01010101;
-const HIGH = 0x80808080 | 0;
 const OPEN_BRACKET = 40;
 const CLOSE_BRACKET = 41;
 const COLON = 58;
@@ -75,6 +72,7 @@ export class DebPackagesReader {
   private bytes: Uint8Array = new Uint8Array(0);
   private view: DataView = new DataView(new ArrayBuffer(0));
   private readonly memo = new Int32Array(MEMO_SLOTS * 4);
+  private readonly newlines = new NewlineFinder();
 
   constructor(
     readonly role: ListRole,
@@ -119,37 +117,31 @@ export class DebPackagesReader {
     return { role: this.role, packages: this.builder.finish(), issues: this.issues };
   }
 
-  /** Reads whole lines. Newlines are looked for four bytes at a time: most of an index is skipped text. */
-  private scan(piece: Uint8Array, start: number, stop: number): void {
-    const bytes = piece.byteOffset % 4 === 0 ? piece : piece.slice();
-    const words = new Int32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
+  /** Reads whole lines. */
+  private scan(bytes: Uint8Array, start: number, stop: number): void {
     this.bytes = bytes;
     this.view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
+    const { places } = this.newlines;
     let lineStart = start;
-    const count = words.length;
-    let word = start >> 2;
-    while (word < count) {
-      // Most words hold no newline: two at a time until one does.
-      for (; word + 1 < count; word += 2) {
-        const x = words[word] ^ NEWLINES;
-        const y = words[word + 1] ^ NEWLINES;
-        if (((((x - LOW) & ~x) | ((y - LOW) & ~y)) & HIGH) !== 0) break;
-      }
-      for (const last = Math.min(word + 2, count); word < last; word++) {
-        const x = words[word] ^ NEWLINES;
-        for (let marks = (x - LOW) & ~x & HIGH; marks !== 0; marks &= marks - 1) {
-          const end = (word << 2) + ((31 - Math.clz32(marks & -marks)) >> 3);
-          if (bytes[end] !== NEWLINE || end < lineStart || end >= stop) continue;
-          this.readLine(lineStart, end);
-          lineStart = end + 1;
-        }
+    for (let from = start; from < stop; from += STRETCH) {
+      const count = this.newlines.find(bytes, from, Math.min(from + STRETCH, stop));
+      for (let i = 0; i < count; i++) {
+        const end = from + places[i];
+        if (this.inStanza && this.isSkipped(lineStart, end)) this.line++;
+        else this.readLine(lineStart, end);
+        lineStart = end + 1;
       }
     }
-    for (let end = Math.max(words.length << 2, lineStart); end < stop; end++) {
-      if (bytes[end] !== NEWLINE) continue;
-      this.readLine(lineStart, end);
-      lineStart = end + 1;
-    }
+  }
+
+  /** True for a line of a field that was met lately and is not read: most lines, told without a further look. */
+  private isSkipped(start: number, end: number): boolean {
+    if (end - start <= 4) return false;
+    const memo = this.memo;
+    const head = this.view.getInt32(start, true);
+    const slot = ((head ^ (head >>> 9) ^ (head >>> 17)) & (MEMO_SLOTS - 1)) << 2;
+    const colon = start + memo[slot + 1];
+    return memo[slot] === head && memo[slot + 2] === 0 && colon < end && this.bytes[colon] === COLON;
   }
 
   /** Reads the line from `start` to its newline at `end`. */

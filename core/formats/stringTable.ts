@@ -6,6 +6,7 @@
 /** An immutable table of texts. `bytes` holds them end to end, `ends[i]` is where text i ends. */
 export class StringTable {
   private decoded: string[] | undefined;
+  private readonly some = new Map<number, string>();
 
   constructor(
     readonly bytes: Uint8Array,
@@ -20,10 +21,58 @@ export class StringTable {
   texts(): readonly string[] {
     return (this.decoded ??= decodeAll(this.bytes, this.ends));
   }
+
+  /** One text, for whoever needs a few of many. */
+  text(number: number): string {
+    let text = this.decoded ? this.decoded[number] : this.some.get(number);
+    if (text === undefined) {
+      text = decodeOne(this.bytes, number ? this.ends[number - 1] : 0, this.ends[number]);
+      this.some.set(number, text);
+    }
+    return text;
+  }
+
+  /** A number for a text that is the same for the same bytes, in every table (sketchOf). */
+  sketch(number: number): number {
+    return sketchOf(this.bytes, number ? this.ends[number - 1] : 0, this.ends[number]);
+  }
+
+  /** True if a text is made of these bytes. */
+  is(number: number, bytes: Uint8Array): boolean {
+    const start = number ? this.ends[number - 1] : 0;
+    if (this.ends[number] - start !== bytes.length) return false;
+    for (let i = 0; i < bytes.length; i++) if (this.bytes[start + i] !== bytes[i]) return false;
+    return true;
+  }
+}
+
+/** A number from the length and eight of the bytes: quicker than a hash of all, for telling most texts apart. */
+export function sketchOf(bytes: Uint8Array, start: number, end: number): number {
+  const length = end - start;
+  if (length < 8) return hashOf(bytes, start, end);
+  const middle = start + (length >> 1);
+  const one =
+    (bytes[start] | (bytes[start + 3] << 8) | (bytes[start + 4] << 16) | (bytes[middle] << 24)) ^ length;
+  const two = bytes[middle - 1] | (bytes[middle + 2] << 8) | (bytes[end - 2] << 16) | (bytes[end - 1] << 24);
+  const mixed = Math.imul(one, 0x01000193) ^ Math.imul(two, 0x5bd1e995);
+  return mixed ^ (mixed >>> 15);
+}
+
+/** FNV-1a over some bytes, its upper half mixed into the lower. */
+function hashOf(bytes: Uint8Array, start: number, end: number): number {
+  let hash = 0x811c9dc5 | 0;
+  for (let i = start; i < end; i++) hash = Math.imul(hash ^ bytes[i], 0x01000193);
+  return hash ^ (hash >>> 15);
+}
+
+const decoder = new TextDecoder();
+function decodeOne(bytes: Uint8Array, start: number, end: number): string {
+  const part = bytes.subarray(start, end);
+  for (let i = 0; i < part.length; i++) if (part[i] > 127) return decoder.decode(part);
+  return part.length < 200 ? String.fromCharCode.apply(null, part as never) : decoder.decode(part);
 }
 
 function decodeAll(bytes: Uint8Array, ends: Uint32Array): string[] {
-  const decoder = new TextDecoder();
   const whole = decoder.decode(bytes);
   const ascii = whole.length === bytes.length;
   const texts = new Array<string>(ends.length);
@@ -46,11 +95,8 @@ export class StringTableBuilder {
   /** The number of the text in `source` from `start` up to `end` (bytes, UTF-8). */
   add(source: Uint8Array, start: number, end: number): number {
     if (start >= end) return 0;
-    let hash = 0x811c9dc5;
-    for (let i = start; i < end; i++) hash = Math.imul(hash ^ source[i], 0x01000193);
-    hash ^= hash >>> 15;
     const mask = this.slots.length - 1;
-    let slot = hash & mask;
+    let slot = hashOf(source, start, end) & mask;
     for (let id = this.slots[slot]; id !== 0; id = this.slots[slot]) {
       if (this.equals(id, source, start, end)) return id;
       slot = (slot + 1) & mask;
@@ -99,11 +145,7 @@ export class StringTableBuilder {
     const slots = new Uint32Array(this.slots.length * 2);
     const mask = slots.length - 1;
     for (let id = 1; id < this.count; id++) {
-      let hash = 0x811c9dc5;
-      for (let i = this.ends[id - 1]; i < this.ends[id]; i++)
-        hash = Math.imul(hash ^ this.bytes[i], 0x01000193);
-      hash ^= hash >>> 15;
-      let slot = hash & mask;
+      let slot = hashOf(this.bytes, this.ends[id - 1], this.ends[id]) & mask;
       while (slots[slot] !== 0) slot = (slot + 1) & mask;
       slots[slot] = id;
     }

@@ -84,13 +84,8 @@ function classify(
   offers: readonly Offer[] | undefined,
   marks: LearnedMarks,
 ): Classified {
-  const by = (rule: ClassRule, offer?: Offer): Classified => ({
-    class: CLASS_RULES[rule],
-    rule,
-    derived: DERIVED.has(rule),
-    offer,
-  });
-  if (!offers) return by('unknownName');
+  if (!offers) return UNKNOWN;
+  for (const offer of offers) if (offer.version === row.version) return by('equalVersion', offer);
   for (const [rule, holds] of RULES) {
     const offer = offers.find((each) => holds(row, each, marks, family));
     if (offer) return by(rule, offer);
@@ -100,13 +95,19 @@ function classify(
   return by(compare(row.version, newest.version) < 0 ? 'olderVersion' : 'newerVersion', newest);
 }
 
+function by(rule: ClassRule, offer: Offer): Classified {
+  return { class: CLASS_RULES[rule], rule, derived: DERIVED.has(rule), offer };
+}
+
+const UNKNOWN: Classified = { class: 'own', rule: 'unknownName', derived: false };
+
 type Rule = (row: PackageRow, offer: Offer, marks: LearnedMarks, family: Family) => boolean;
 
 const hasOwnMark = (version: string, marks: LearnedMarks) =>
   revisionMarks(version).some((mark) => !marks.base.has(mark));
 
+/** All but the first, which asks for equal versions, and the last ones, which ask for the order. */
 const RULES: readonly (readonly [ClassRule, Rule])[] = [
-  ['equalVersion', (row, offer) => row.version === offer.version],
   ['equalSource', (row, offer) => row.source === offer.source && row.sourceVersion === offer.sourceVersion],
   [
     'rebuildEnding',

@@ -20,12 +20,11 @@ export interface DebVersion {
 
 /** Takes a version apart. Never throws: a text that breaks the grammar counts as upstream version. */
 export function parseDebVersion(version: string): DebVersion {
-  const colon = version.indexOf(':');
-  const hasEpoch = colon > 0 && /^\d+$/.test(version.slice(0, colon));
-  const rest = hasEpoch ? version.slice(colon + 1) : version;
+  const start = endOfEpoch(version);
+  const rest = start > 0 ? version.slice(start) : version;
   const hyphen = rest.lastIndexOf('-');
   return {
-    epoch: hasEpoch ? version.slice(0, colon).replace(/^0+(?=\d)/, '') : '0',
+    epoch: start > 0 ? version.slice(0, start - 1).replace(/^0+(?=\d)/, '') : '0',
     upstream: hyphen < 0 ? rest : rest.slice(0, hyphen),
     revision: hyphen < 0 ? '' : rest.slice(hyphen + 1),
   };

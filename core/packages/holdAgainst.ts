@@ -111,9 +111,11 @@ function searchMost(count: number, value: (state: number) => number): number {
 }
 
 function equalRows(finder: OfferFinder, offers: OfferTable): Uint8Array {
-  return Uint8Array.from(finder.system.packages, ({ version }, row) =>
-    offers[row]?.some((offer) => offer.version === version) ? 1 : 0,
-  );
+  const { packages } = finder.system;
+  const same = new Uint8Array(packages.length);
+  for (let row = 0; row < same.length; row++)
+    if (offers[row]?.some((offer) => offer.version === packages[row].version)) same[row] = 1;
+  return same;
 }
 
 function supportOf(classified: readonly Classified[]): number {
@@ -123,8 +125,9 @@ function supportOf(classified: readonly Classified[]): number {
 function agreementOf(finder: OfferFinder, offers: OfferTable, classified: readonly Classified[]): Agreement {
   const related: { revision: string; derived: boolean }[] = [];
   finder.system.packages.forEach(({ version }, row) => {
-    const upstream = upstreamOf(version);
-    const offer = offers[row]?.find((each) => upstreamOf(each.version) === upstream);
+    const offer =
+      offers[row]?.find((each) => each.version === version) ??
+      offers[row]?.find((each) => upstreamOf(each.version) === upstreamOf(version));
     if (offer) related.push({ revision: revisionOf(offer.version), derived: classified[row].derived });
   });
   const counts = new Map<string, number>();

@@ -31,7 +31,7 @@ export interface LearnedMarks {
 export function learnMarks(system: InstalledSet, offers: OfferTable): LearnedMarks {
   const base = new Set<string>();
   for (const list of offers)
-    for (const { version } of list ?? []) for (const mark of revisionMarks(version)) base.add(mark);
+    if (list) for (const { version } of list) for (const mark of revisionMarks(version)) base.add(mark);
   return {
     base,
     rebuild: new Set([...proven(system, offers), ...suspected(system, offers, base)]),
@@ -73,35 +73,54 @@ export function withoutTag(version: string, { tags }: LearnedMarks): string {
 
 /** Epoch and upstream version, without what follows the last hyphen or, lacking one, the first `+` or `~`. */
 export function upstreamOf(version: string): string {
-  const { epoch, upstream, revision } = parseDebVersion(version);
-  return `${epoch}:${revision ? upstream : upstream.replace(/(?<=.)[+~].*$/, '')}`;
+  return partsOf(version).upstream;
 }
 
 /** What follows the upstream version. */
 export function revisionOf(version: string): string {
-  const { upstream, revision } = parseDebVersion(version);
-  return revision || (/(?<=.)[+~].*$/.exec(upstream)?.[0] ?? '');
+  return partsOf(version).revision;
 }
 
 /** The runs of letters in a version's revision: the marks of whoever packaged it. */
-export function revisionMarks(version: string): string[] {
-  return (
-    revisionOf(version)
-      .toLowerCase()
-      .match(/[a-z]+/g) ?? []
-  );
+export function revisionMarks(version: string): readonly string[] {
+  const parts = partsOf(version);
+  return (parts.marks ??= parts.revision.toLowerCase().match(/[a-z]+/g) ?? []);
+}
+
+interface Parts {
+  readonly upstream: string;
+  readonly revision: string;
+  marks?: readonly string[];
+}
+
+/** The same versions are taken apart again with every candidate: the last ones are kept. */
+const known = new Map<string, Parts>();
+const KEPT = 1 << 16;
+
+function partsOf(version: string): Parts {
+  let parts = known.get(version);
+  if (!parts) {
+    const { epoch, upstream, revision } = parseDebVersion(version);
+    const suffix = revision ? '' : (/(?<=.)[+~].*$/.exec(upstream)?.[0] ?? '');
+    parts = {
+      upstream: `${epoch}:${suffix ? upstream.slice(0, -suffix.length) : upstream}`,
+      revision: revision || suffix,
+    };
+    if (known.size >= KEPT) known.clear();
+    known.set(version, parts);
+  }
+  return parts;
 }
 
 /** Endings by which a version goes beyond the version of its own source: the index itself says "built again". */
 function proven(system: InstalledSet, offers: OfferTable): Set<string> {
   const found = new Set<string>();
   const look = (version: string, sourceVersion: string) => {
-    const ending = endingBeyond(version, sourceVersion);
+    const ending = version === sourceVersion ? '' : endingBeyond(version, sourceVersion);
     if (ending) found.add(ending);
   };
   for (const { version, sourceVersion } of system.packages) look(version, sourceVersion);
-  for (const list of offers)
-    for (const { version, sourceVersion } of list ?? []) look(version, sourceVersion);
+  for (const list of offers) if (list) for (const offer of list) look(offer.version, offer.sourceVersion);
   return found;
 }
 
@@ -116,6 +135,7 @@ function suspected(system: InstalledSet, offers: OfferTable, base: ReadonlySet<s
   system.packages.forEach(({ version }, row) => {
     const list = offers[row];
     if (list) known++;
+    if (list?.some((offer) => offer.version === version)) return;
     const ending = list?.map((offer) => endingBeyond(version, offer.version)).find(Boolean);
     if (ending) {
       const seen = endings.get(ending) ?? { count: 0, first: 0 };

@@ -3,7 +3,7 @@
  * holding 1,000 installed packages against 75,000 offered ones costs one pass over the names.
  */
 import { packageRow, type Family, type PackageColumns, type PackageRow } from '../formats/packageColumns.ts';
-import type { StringTable } from '../formats/stringTable.ts';
+import { sketchOf, type StringTable } from '../formats/stringTable.ts';
 import type { ListPart } from './listParts.ts';
 
 /** The package list of one repository. */
@@ -62,20 +62,41 @@ export function createCandidate(name: string, lists: readonly PackageColumns[]):
   };
 }
 
+/** Packages of one name: its bytes, and their places in the system. */
+interface Group {
+  readonly bytes: Uint8Array;
+  readonly rows: number[];
+}
+
 /** Text numbers of a table by what they are to a system: -1 no name of its packages, else a group of rows; -2 not yet looked up. */
 type TableMemo = Int32Array;
 
 /** Looks up what lists offer for one system. Lists that share a table of texts share the work. */
 export class OfferFinder {
-  private readonly groups: number[][] = [];
-  private readonly groupOf = new Map<string, number>();
-  private readonly memos = new WeakMap<StringTable, TableMemo>();
+  private readonly groups: Group[] = [];
+  /** Groups (from 1) by the sketch of their name: looked up by bytes, without a text for each of 75,000 names. */
+  private readonly slots: Int32Array;
+  private readonly memos = new WeakMap<StringTable, TableMemo | null>();
 
   constructor(readonly system: InstalledSet) {
+    const groupOf = new Map<string, Group>();
+    const encoder = new TextEncoder();
     system.packages.forEach(({ name }, index) => {
-      const group = this.groupOf.get(name);
-      if (group === undefined) this.groupOf.set(name, this.groups.push([index]) - 1);
-      else this.groups[group].push(index);
+      const known = groupOf.get(name);
+      if (known) {
+        known.rows.push(index);
+        return;
+      }
+      const group = { bytes: encoder.encode(name), rows: [index] };
+      groupOf.set(name, group);
+      this.groups.push(group);
+    });
+    this.slots = new Int32Array(2 ** Math.ceil(Math.log2(4 * this.groups.length + 4)));
+    const mask = this.slots.length - 1;
+    this.groups.forEach(({ bytes }, place) => {
+      let slot = sketchOf(bytes, 0, bytes.length) & mask;
+      while (this.slots[slot] !== 0) slot = (slot + 1) & mask;
+      this.slots[slot] = place + 1;
     });
   }
 
@@ -89,35 +110,57 @@ export class OfferFinder {
   }
 
   private addList(table: (Offer[] | undefined)[], list: PackageColumns, place: number): void {
-    const texts = list.table.texts();
-    const memo = this.memoOf(list.table);
+    const { table: texts, size, removed } = list;
     const { name, version, source, sourceVersion } = list.columns;
-    for (let row = 0; row < list.size; row++) {
+    const memo = this.memoOf(texts);
+    for (let row = 0; row < size; row++) {
       const text = name[row];
-      let group = memo[text];
-      if (group === -2) group = memo[text] = this.groupOf.get(texts[text]) ?? -1;
-      if (group < 0 || list.removed[row] === 1) continue;
-      const offered = texts[version[row]];
-      const offer = {
-        version: offered,
-        source: texts[source[row]] || texts[text],
-        sourceVersion: texts[sourceVersion[row]] || offered,
-      };
-      for (const index of this.groups[group]) addOffer((table[index] ??= []), offer, place);
+      let group = memo ? memo[text] : -2;
+      if (group === -2) {
+        group = this.groupOfText(texts, text);
+        if (memo) memo[text] = group;
+      }
+      if (group < 0 || removed[row] === 1) continue;
+      const offered = texts.text(version[row]);
+      const from = source[row] ? texts.text(source[row]) : texts.text(text);
+      const fromVersion = sourceVersion[row] ? texts.text(sourceVersion[row]) : offered;
+      for (const index of this.groups[group].rows)
+        addOffer((table[index] ??= []), offered, from, fromVersion, place);
     }
   }
 
-  private memoOf(table: StringTable): TableMemo {
+  /** Where a table of texts comes again, as in a series, what was looked up in it is kept. */
+  private memoOf(table: StringTable): TableMemo | null {
     let memo = this.memos.get(table);
+    if (memo === undefined) {
+      this.memos.set(table, null);
+      return null;
+    }
     if (!memo) this.memos.set(table, (memo = new Int32Array(table.size).fill(-2)));
     return memo;
   }
+
+  private groupOfText(table: StringTable, text: number): number {
+    const mask = this.slots.length - 1;
+    for (let slot = table.sketch(text) & mask; this.slots[slot] !== 0; slot = (slot + 1) & mask) {
+      const place = this.slots[slot] - 1;
+      if (table.is(text, this.groups[place].bytes)) return place;
+    }
+    return -1;
+  }
 }
 
-function addOffer(offers: Offer[], offer: Omit<Offer, 'lists'>, place: number): void {
-  const known = offers.find(
-    ({ version, sourceVersion }) => version === offer.version && sourceVersion === offer.sourceVersion,
-  );
-  if (!known) offers.push({ ...offer, lists: [place] });
-  else if (known.lists.at(-1) !== place) known.lists.push(place);
+function addOffer(
+  offers: Offer[],
+  version: string,
+  source: string,
+  sourceVersion: string,
+  place: number,
+): void {
+  for (const known of offers) {
+    if (known.version !== version || known.sourceVersion !== sourceVersion) continue;
+    if (known.lists.at(-1) !== place) known.lists.push(place);
+    return;
+  }
+  offers.push({ version, source, sourceVersion, lists: [place] });
 }
