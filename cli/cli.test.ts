@@ -128,6 +128,22 @@ describe('aspen place', () => {
     ]);
     expect(stdout).toMatch(/^100\.0 % of \d+ packages equal both/);
   });
+  it('tells each package with its class and account when asked, and when it was copied', () => {
+    const { stdout } = aspen([
+      'place',
+      at('system'),
+      ...['--against', `one@2026-05-01=${at('one.gz')}`, '--against', `one@2026-08-01=${at('two')}`],
+      ...['--json', '--packages'],
+    ]);
+    const { answer, packages, accounts } = JSON.parse(stdout) as {
+      answer: { copied: { state: string; before?: { date: string } } };
+      accounts: { packages: number }[];
+      packages: { class: string; account: number; by: string }[];
+    };
+    expect(answer.copied).toMatchObject({ state: '2026-05-01', before: { date: '2026-08-01' } });
+    expect(packages).toHaveLength(accounts[0].packages);
+    expect(packages.every((each) => each.class === 'same' && each.by === 'equalVersion')).toBe(true);
+  });
   it.each([
     [['place'], 2],
     [['place', 'x'], 2],
@@ -139,6 +155,37 @@ describe('aspen place', () => {
     [['--help'], 0],
     [['--version'], 0],
   ] as const)('%j ends with %i', (args, status) => expect(aspen(args).status).toBe(status));
+});
+
+describe('aspen freshness', () => {
+  const states = [
+    '--against',
+    `base@2026-05-01=${at('one.gz')}`,
+    '--against',
+    `base@2026-08-01=${at('two')}`,
+  ];
+  it('says how far a system is behind', () => {
+    const { status, stdout } = aspen(['freshness', at('system'), ...states, '--on', '2026-08-11']);
+    expect(status).toBe(0);
+    expect(stdout).toMatch(/^On 11 Aug 2026, .* packages are behind: half of them by at most 10 days/);
+    const json = JSON.parse(aspen(['freshness', at('system'), ...states, '--json']).stdout) as {
+      on: string;
+      whole: { known: number; behind: number; current: number };
+      packages: unknown[];
+    };
+    expect(json.on).toBe('2026-08-01');
+    expect(json.whole.current + json.whole.behind).toBe(json.whole.known);
+    expect(json.packages).toHaveLength(json.whole.known);
+  });
+  it.each([
+    [[], 2],
+    [['--against', `base=${at('two')}`], 2],
+    [['--against', `base@nonsense=${at('two')}`], 2],
+    [[...states, '--on', 'nonsense'], 2],
+    [[...states, '--on', '2020-01-01'], 1],
+  ] as const)('%j ends with %i', (args, status) =>
+    expect(aspen(['freshness', at('system'), ...args]).status).toBe(status),
+  );
 });
 
 describe('aspen capture-script', () => {

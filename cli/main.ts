@@ -2,6 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import { Command, CommanderError } from 'commander';
 import { registerCaptureScript } from './captureScript.ts';
+import { registerFreshness } from './freshness.ts';
 import { registerInspect } from './inspect.ts';
 import { registerOrder } from './order.ts';
 import { registerPackages } from './packages.ts';
@@ -23,6 +24,7 @@ for (const register of [
   registerPackages,
   registerInspect,
   registerPlace,
+  registerFreshness,
   registerCaptureScript,
 ])
   register(program);

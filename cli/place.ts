@@ -1,81 +1,59 @@
 /** `place`: finds the base of a system among candidates given as index files. */
 import type { Command } from 'commander';
-import { partOfRepository } from '../core/packages/listParts.ts';
-import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
 import { placeSystem, type Placement } from '../core/capture/placeSystem.ts';
 import { nameOfSystem, type ReadDrop, type ReadSystem } from '../core/capture/system.ts';
 import { wordAnswer } from '../core/exchange/answerText.ts';
 import { formatShare } from '../core/exchange/valueText.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';
 import { issueReport } from './inspect.ts';
+import { CLASS_RULES } from '../core/packages/classify.ts';
+import { createInstalledSet } from '../core/packages/offers.ts';
+import { collect, readCandidates } from './candidates.ts';
 import { readDrop } from './readDrop.ts';
-
-const collect = (value: string, list: readonly string[]) => [...list, value];
 
 export function registerPlace(program: Command): void {
   program
     .command('place')
     .argument('<path>', 'the system: a folder, archive or package database')
     .option(
-      '--against <name=file[,file…]>',
-      'a candidate base: its name and its index files; repeatable',
+      '--against <name[@date]=file[,file…]>',
+      'a candidate base: its name, the date of a state, its index files; repeatable',
       collect,
       [],
     )
     .option('--json', 'print JSON')
+    .option('--packages', 'with --json: every package with its class and its account')
     .description('Find the base of a system among candidates.')
-    .action(async (path: string, options: { against: string[]; json?: boolean }) => {
+    .action(async (path: string, options: { against: string[]; json?: boolean; packages?: boolean }) => {
       if (options.against.length === 0)
         throw new UsageError('give at least one candidate: --against NAME=FILE[,FILE…]');
-      const candidates = mergeByName(await Promise.all(options.against.map(readCandidate)));
+      const candidates = await readCandidates(options.against);
       const system = systemOf(path, await readDrop(path));
       const placement = placeSystem(system, candidates);
       process.stdout.write(
-        options.json ? `${JSON.stringify(reportOf(placement), null, 2)}\n` : textOf(placement),
+        options.json
+          ? `${JSON.stringify({ ...reportOf(placement), ...(options.packages && { packages: packagesOf(system, placement) }) }, null, 2)}\n`
+          : textOf(placement),
       );
     });
 }
 
-async function readCandidate(argument: string): Promise<PlacedCandidate> {
-  const [, name, files] = /^([^=]+)=(.+)$/.exec(argument) ?? [];
-  if (!name) throw new UsageError(`--against ${argument}: expected NAME=FILE[,FILE…]`);
-  const drops = await Promise.all(files.split(',').filter(Boolean).map(readDrop));
-  const indexes = drops.flatMap((drop) => drop.indexes);
-  drops.forEach((drop, index) => {
-    printIssues(drop.files.flatMap(({ issues }) => issues));
-    if (drop.indexes.length === 0)
-      throw new InputError(`${files.split(',')[index]}: no repository index that can be read`);
-  });
-  const suites = indexes.flatMap(({ release }) =>
-    release ? [release.suite, release.codename].filter(Boolean) : [],
-  );
-  const lists = indexes.map((index) => ({
-    name: indexes.length > 1 ? `${name} ${index.name}` : name,
-    part: partOfRepository(index.release?.suite ?? index.name),
-    packages: index.packages,
+/** Every package in the order of the system's list. */
+function packagesOf(system: ReadSystem, { packages }: Placement) {
+  const rows = system.packages ? createInstalledSet(system.packages).packages : [];
+  return packages.map(({ rule, baseVersion, account, by }, i) => ({
+    name: rows[i].name,
+    version: rows[i].version,
+    class: CLASS_RULES[rule],
+    rule,
+    baseVersion,
+    account,
+    by,
   }));
-  return { name, states: [{ date: '', lists }], suites };
-}
-
-/** A name given twice is one candidate with all the files. */
-function mergeByName(candidates: readonly PlacedCandidate[]): PlacedCandidate[] {
-  const byName = new Map<string, PlacedCandidate>();
-  for (const candidate of candidates) {
-    const known = byName.get(candidate.name);
-    const suites = [...(known?.suites ?? []), ...(candidate.suites ?? [])];
-    byName.set(candidate.name, {
-      name: candidate.name,
-      states: [
-        { date: '', lists: [...(known?.states ?? []), ...candidate.states].flatMap(({ lists }) => lists) },
-      ],
-      suites,
-    });
-  }
-  return [...byName.values()];
 }
 
 /** The one system of a drop. A single index without any database is taken as the system itself. */
-function systemOf(path: string, drop: ReadDrop): ReadSystem {
+export function systemOf(path: string, drop: ReadDrop): ReadSystem {
   const withPackages = drop.systems.filter(({ packages }) => packages);
   printIssues(
     [...drop.issues, ...drop.files.flatMap(({ issues }) => issues)].filter(
@@ -111,12 +89,15 @@ function reportOf(placement: Placement) {
       best: answer.best,
       rival: answer.rival,
       telling: answer.telling,
+      copied: answer.copied ?? null,
     },
-    candidates: candidates.map(({ name, counts, carriedShare, score }) => ({
+    candidates: candidates.map(({ name, counts, carriedShare, score, date, agreement }) => ({
       name,
       ...counts,
       carriedShare,
       score,
+      date,
+      agreement,
     })),
     accounts,
     findings: findings.map(issueReport),

@@ -12,12 +12,22 @@ interface Shot {
   readonly act?: (page: Page) => Promise<void>;
 }
 
+/** Waits until every subject of the freshness screen is measured. */
+async function measured(page: Page): Promise<void> {
+  await page.locator('.sentence').waitFor({ timeout: 60_000 });
+  await page.locator('.list-head [role=status]').waitFor({ state: 'detached', timeout: 120_000 });
+}
+
 const SHOTS: readonly Shot[] = [
   { name: 'lineage', address: '/lineage?at=distribution:tidewater' },
   { name: 'lineage-dark', address: '/lineage?at=distribution:varnley', dark: true },
   { name: 'dossiers', address: '/dossiers' },
   { name: 'dossier-layers', address: '/dossiers/release:tidewater-7.1?fact=model.supportEnd' },
-  { name: 'dossier-packages', address: '/dossiers/release:tidewater-7.1?tab=packages' },
+  {
+    name: 'dossier-packages',
+    address: '/dossiers/release:tidewater-7.1?tab=packages',
+    act: async (page) => page.locator('.packages tr.line').first().waitFor({ timeout: 30_000 }),
+  },
   { name: 'dossier-assessment', address: '/dossiers/release:tidewater-7.1?tab=assessment' },
   {
     name: 'intake',
@@ -26,8 +36,19 @@ const SHOTS: readonly Shot[] = [
       await page
         .getByLabel('Files to read')
         .setInputFiles(fileURLToPath(new URL('../sample/out/captures/marram-2.tar.gz', import.meta.url)));
-      await page.getByText('Facts found').waitFor();
+      await page.getByText('Facts found').waitFor({ timeout: 30_000 });
     },
+  },
+  {
+    name: 'freshness',
+    address: `/freshness?of=${encodeURIComponent('repository distribution:quickthorn')}`,
+    act: measured,
+  },
+  {
+    name: 'freshness-dark',
+    address: `/freshness?of=${encodeURIComponent('system release:fenwick-31')}`,
+    dark: true,
+    act: measured,
   },
 ];
 
@@ -41,6 +62,7 @@ try {
     try {
       await browser.page.goto(server.address);
       await browser.page.getByText('This is the sample').waitFor();
+      await browser.page.getByText(/^Saved/).waitFor();
       for (const { name, address, act } of SHOTS.filter((shot) => Boolean(shot.dark) === dark)) {
         await browser.page.goto(server.address + address);
         await browser.page.locator('.work').first().waitFor();

@@ -96,7 +96,7 @@ export class StringTableBuilder {
   add(source: Uint8Array, start: number, end: number): number {
     if (start >= end) return 0;
     const mask = this.slots.length - 1;
-    let slot = hashOf(source, start, end) & mask;
+    let slot = sketchOf(source, start, end) & mask;
     for (let id = this.slots[slot]; id !== 0; id = this.slots[slot]) {
       if (this.equals(id, source, start, end)) return id;
       slot = (slot + 1) & mask;
@@ -145,7 +145,7 @@ export class StringTableBuilder {
     const slots = new Uint32Array(this.slots.length * 2);
     const mask = slots.length - 1;
     for (let id = 1; id < this.count; id++) {
-      let slot = hashOf(this.bytes, this.ends[id - 1], this.ends[id]) & mask;
+      let slot = sketchOf(this.bytes, this.ends[id - 1], this.ends[id]) & mask;
       while (slots[slot] !== 0) slot = (slot + 1) & mask;
       slots[slot] = id;
     }

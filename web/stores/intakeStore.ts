@@ -102,6 +102,11 @@ export const useIntakeStore = defineStore('intake', () => {
     worker = null;
   }
 
+  /** Has the reader ready before the first file is dropped. */
+  function prepare(): void {
+    worker ??= startWorker();
+  }
+
   /** Reads dropped files; what was read before is let go. */
   function read(files: readonly DroppedFile[]): void {
     clear();
@@ -180,7 +185,7 @@ export const useIntakeStore = defineStore('intake', () => {
 
   /** Lets go of what was read; a reading under way is stopped. Nothing in the catalogue changes. */
   function clear(): void {
-    stop();
+    if (phase.value === 'reading' || phase.value === 'placing') stop();
     phase.value = 'empty';
     progress.value = null;
     drop.value = null;
@@ -201,6 +206,7 @@ export const useIntakeStore = defineStore('intake', () => {
     choose,
     addIndexes,
     releaseFetched,
+    prepare,
     history,
     clear,
   };

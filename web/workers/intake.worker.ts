@@ -6,7 +6,6 @@ import { proposeFacts } from '../../core/capture/proposeFacts.ts';
 import { manifestOf } from '../../core/capture/systemFiles.ts';
 import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/system.ts';
 import { formatNumberOf } from '../../core/exchange/valueText.ts';
-import { piecesOfStream } from '../../core/formats/byteStream.ts';
 import { packColumns } from '../../core/packages/packSnapshot.ts';
 import { openCandidates } from './openCandidates.ts';
 import type { DropSummary, FileSummary, IntakeAnswer, IntakeRequest } from './intakeMessages.ts';
@@ -26,7 +25,7 @@ async function read(files: Extract<IntakeRequest, { type: 'read' }>['files']): P
   const inputs = files.map(({ path, file }): InputFile => ({
     path,
     size: file.size,
-    open: () => piecesOfStream(file.stream()),
+    open: () => piecesOfFile(file),
   }));
   let told = 0;
   const onProgress = (
@@ -39,6 +38,20 @@ async function read(files: Extract<IntakeRequest, { type: 'read' }>['files']): P
   };
   drop = assembleDrop(await readFiles(inputs, { onProgress }));
   answer({ type: 'read', drop: summaryOf(drop) });
+}
+
+const PIECE = 4 << 20;
+
+/** The next piece is being read while the one at hand is worked on: quicker than the stream of a file. */
+async function* piecesOfFile(file: File): AsyncGenerator<Uint8Array> {
+  const read = (from: number) => (from < file.size ? file.slice(from, from + PIECE).arrayBuffer() : null);
+  let coming = read(0);
+  for (let from = PIECE; coming; from += PIECE) {
+    const bytes = await coming;
+    coming = read(from);
+    coming?.catch(() => undefined); // whoever stops reading does not ask for the rest, nor for its errors
+    yield new Uint8Array(bytes);
+  }
 }
 
 async function place({

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Intake: what a system consists of, and what it is built on. */
-import { computed, ref, watch } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import { storeToRefs } from 'pinia';
 import { splitTerminalText } from '../../../core/formats/terminalText.ts';
 import { wordConditions } from '../../../core/exchange/conditionsText.ts';
@@ -24,6 +24,7 @@ import COLLECTOR from '../../../collector/aspen-capture?raw';
 import { wordIssue } from '../../../core/exchange/wording.ts';
 
 const intake = useIntakeStore();
+onMounted(intake.prepare);
 const notices = useNoticeStore();
 const fileInput = ref<HTMLInputElement | null>(null);
 const folderInput = ref<HTMLInputElement | null>(null);
