@@ -50,10 +50,7 @@ function isMadeBy({ makers = [] }: PlacedCandidate, names: ReadonlySet<string>):
 }
 
 /** The names of the candidates that a repository of the system, switched on, points to. */
-export function configuredCandidates(
-  system: ReadSystem,
-  candidates: readonly PlacedCandidate[],
-): Set<string> {
+function configuredCandidates(system: ReadSystem, candidates: readonly PlacedCandidate[]): Set<string> {
   const found = new Set<string>();
   for (const { suite, host } of enabledRepositories(system)) {
     for (const candidate of candidates) {

@@ -1,6 +1,9 @@
 /** The wording of accounts: what a repository is to a system, and by which rule a package was tied to it. */
+import type { Snapshot } from '../catalogue/snapshot.ts';
 import type { Account, AccountedPackage } from '../packages/accounts.ts';
 import { OWN_MARK, UNEXPLAINED } from '../packages/accounts.ts';
+import type { ClassCounts } from '../packages/classify.ts';
+import { CLASS_LABELS, formatCount, formatNumberOf } from './valueText.ts';
 
 /** What a repository is to the system. */
 export const PART_WORDS: Readonly<Record<Account['part'], string>> = {
@@ -27,6 +30,22 @@ export const RULE_WORDS: Readonly<Record<AccountedPackage['by'], string>> = {
   unknownName: 'the base does not have the name',
   none: 'no repository at hand has this version',
 };
+
+/** What the signature of a package list is worth. */
+export const SIGNATURE_WORDS: Readonly<Record<Snapshot['signature'], string>> = {
+  verified: 'verified',
+  bad: 'not by the key given',
+  unchecked: 'not checked',
+  none: 'not signed',
+};
+
+/** `From 512 source packages: 480 same, 20 patched, 12 its own.` */
+export function wordSources(counts: ClassCounts): string {
+  const classes = CLASS_LABELS.filter(({ id }) => counts[id] > 0).map(
+    ({ id, label }) => `${formatCount(counts[id])} ${label}`,
+  );
+  return `From ${formatNumberOf(counts.installed, 'source package')}: ${classes.join(', ')}.`;
+}
 
 /** An account by name, for a table. */
 export function accountLabel({ name }: Pick<Account, 'name'>): string {

@@ -38,7 +38,7 @@ function agreement({ agreement: { agreeing, compared } }: RankedCandidate): stri
 }
 
 /** When the packages were copied: `Copied after 20 May 2026 (31 packages came later) …`. */
-export function wordCopied({ state, after, before }: CopyEstimate): string {
+function wordCopied({ state, after, before }: CopyEstimate): string {
   const came =
     after && `after ${formatWhen(after.date)} (${formatNumberOf(after.packages, 'package')} came later)`;
   const gone =

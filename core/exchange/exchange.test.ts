@@ -170,9 +170,15 @@ describe('the sentence of a placing', () => {
       telling: { best: 0, rival: 0 },
     };
     for (const reason of ['noPackages', 'noCandidates'] as const) {
-      expect(wordAnswer({ answer: { ...none, reason }, candidates: [], accounts: [], packages: [] })).toMatch(
-        /^No base found: /,
-      );
+      expect(
+        wordAnswer({
+          answer: { ...none, reason },
+          candidates: [],
+          accounts: [],
+          packages: [],
+          sources: null,
+        }),
+      ).toMatch(/^No base found: /);
     }
   });
 });

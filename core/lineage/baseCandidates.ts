@@ -42,7 +42,8 @@ export function describeCandidates(catalogue: Catalogue, day: number): Described
 
 /**
  * Of the described candidates, those that a release, edition or distribution is built on as of a day, nearest first:
- * for each base beneath it the candidate of that very base, else that of its distribution.
+ * for each base beneath it the candidate of that very base, else that of its distribution. Then the others of the same
+ * distributions: what copies a moving archive is held against that, though its base is called by the next release.
  */
 export function basesAtHand(
   catalogue: Catalogue,
@@ -57,7 +58,11 @@ export function basesAtHand(
       described.find(({ at }) => at === layer.id) ?? described.find(({ at }) => at === layer.distribution);
     if (candidate && !found.includes(candidate)) found.push(candidate);
   }
-  return found;
+  const makers = new Set(found.map(({ at }) => distributionOf(catalogue, at)));
+  const others = described.filter(
+    (each) => !found.includes(each) && makers.has(distributionOf(catalogue, each.at)),
+  );
+  return [...found, ...others];
 }
 
 function describe(

@@ -19,7 +19,7 @@ export interface FreshnessSubject {
   readonly kind: 'system' | 'repository';
   /** Days (since 1970-01-01) and the snapshots of each, oldest first. */
   readonly states: readonly { readonly day: number; readonly snapshots: readonly RecordId[] }[];
-  /** Nearest first. */
+  /** As `basesAtHand` gives them. */
   readonly bases: readonly DescribedCandidate[];
 }
 

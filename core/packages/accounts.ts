@@ -3,7 +3,7 @@
  * repository only, greedily: first the base's lists, the one that explains most before the others, then those of
  * other candidates, then the project's own. Equal versions are given out before rebuilt ones.
  */
-import { CLASS_RULES, type ClassRule } from './classify.ts';
+import { CLASS_RULES, countSources, type ClassCounts, type ClassRule } from './classify.ts';
 import type { Held } from './holdAgainst.ts';
 import type { ListPart } from './listParts.ts';
 import type { InstalledSet } from './offers.ts';
@@ -32,6 +32,8 @@ export interface Accounts {
   readonly accounts: readonly Account[];
   /** In the order of the system's packages. */
   readonly packages: readonly AccountedPackage[];
+  /** The classes next to the base, or the best candidate, by source package; null without candidates. */
+  readonly sources: ClassCounts | null;
 }
 
 /** The name of the account of packages that nothing explains. */
@@ -72,6 +74,7 @@ export function accountPackages(
   }
   return {
     accounts,
+    sources: base ? countSources(system, base.classified) : null,
     packages: owners.map((owner, row) => ({
       rule: base?.classified[row].rule ?? 'unknownName',
       baseVersion: base?.classified[row].offer?.version ?? '',

@@ -9,12 +9,12 @@ import {
   compareCodes,
   compareDigits,
   endOfDigits,
+  endOfEpoch,
   endOfLetters,
+  endOfVersion,
   isDigit,
   isLetter,
 } from './characterRuns.ts';
-
-const COLON = 58;
 
 /** -1, 0 or 1 as `a` is earlier than, equal to or later than `b`. */
 export function compareAlpmVersions(a: string, b: string): -1 | 0 | 1 {
@@ -30,18 +30,6 @@ export function compareAlpmVersions(a: string, b: string): -1 | 0 | 1 {
   const byVersion = compareStretch(a, startA, endA, b, startB, endB);
   if (byVersion !== 0 || endA === a.length || endB === b.length) return byVersion;
   return compareStretch(a, endA + 1, a.length, b, endB + 1, b.length);
-}
-
-/** Where the version starts: behind `digits:` (the digits may be missing), else 0. */
-function endOfEpoch(text: string): number {
-  const digits = endOfDigits(text, 0, text.length);
-  return text.charCodeAt(digits) === COLON ? digits + 1 : 0;
-}
-
-/** The place of the hyphen before the pkgrel, or the end if there is none. */
-function endOfVersion(text: string, start: number): number {
-  const hyphen = text.lastIndexOf('-');
-  return hyphen < start ? text.length : hyphen;
 }
 
 function isAlphanumeric(code: number): boolean {

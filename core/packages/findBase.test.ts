@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createRandom, debColumns, draw, moveOn, randomRows, type Row } from '../../testing/samples.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
-import { classifyPackages, countClasses, PACKAGE_CLASSES } from './classify.ts';
+import { classifyPackages, countClasses, countSources, PACKAGE_CLASSES } from './classify.ts';
 import { findBase } from './findBase.ts';
 import { createCandidate, createInstalledSet, OfferFinder, type InstalledSet } from './offers.ts';
 
@@ -85,8 +85,27 @@ describe('the class of a package', () => {
         const set = system(installed);
         const counts = countClasses(classifyPackages(set, findOffers(set, [debColumns(offered)])));
         expect(PACKAGE_CLASSES.reduce((sum, name) => sum + counts[name], 0)).toBe(counts.installed);
+        const sources = countSources(set, classifyPackages(set, findOffers(set, [debColumns(offered)])));
+        expect(PACKAGE_CLASSES.reduce((sum, name) => sum + sources[name], 0)).toBe(sources.installed);
+        expect(sources.installed).toBe(new Set(installed.map(({ name }) => name)).size);
       }),
     );
+  });
+});
+
+describe('source packages', () => {
+  it('are in the class that most of their packages are in, a change before none', () => {
+    const set = system([
+      ...['a', 'b', 'c'].map((name): Row => ({ name, version: '1-1', source: 'one', sourceVersion: '1-1' })),
+      ...['d', 'e'].map((name): Row => ({ name, version: '1-1', source: 'two', sourceVersion: '1-1' })),
+    ]);
+    const offered = debColumns([
+      ...['a', 'b'].map((name) => ({ name, version: '1-1' })),
+      { name: 'c', version: '2-1' },
+      { name: 'd', version: '1-1' },
+    ]);
+    const counts = countSources(set, classifyPackages(set, findOffers(set, [offered])));
+    expect(counts).toMatchObject({ installed: 2, same: 1, own: 1 });
   });
 });
 

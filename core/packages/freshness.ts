@@ -121,7 +121,7 @@ export function freshnessOverTime(
 }
 
 /** Counts standings, and the days of the packages behind. */
-export function summarise(packages: readonly PackageFreshness[]): FreshnessSummary {
+function summarise(packages: readonly PackageFreshness[]): FreshnessSummary {
   const count = (standing: Standing) => packages.filter((each) => each.standing === standing).length;
   const days = packages
     .filter(({ standing }) => standing === 'behind')

@@ -24,7 +24,6 @@ export interface Held {
   readonly fits: readonly StateFit[];
   readonly counts: ClassCounts;
   readonly classified: readonly Classified[];
-  readonly offers: OfferTable;
   /** Packages that speak for it. */
   readonly support: number;
   /** Packages whose name it knows. */
@@ -75,7 +74,6 @@ export function holdAgainst(finder: OfferFinder, candidate: Candidate): Held {
     fits,
     counts: chosenCounts,
     classified: chosen,
-    offers: tables[state],
     support: supportOf(chosen),
     known: chosenCounts.installed - chosenCounts.own,
     agreement: agreementOf(finder, tables[state], chosen),

@@ -78,7 +78,7 @@ interface KnownTexts {
   readonly size: number;
   readonly numbers: Map<string, number>;
   /** A table may hold a text twice: the number under which it counts. */
-  readonly canonical: Uint32Array;
+  readonly numberOf: Uint32Array;
 }
 
 /**
@@ -92,7 +92,7 @@ export function packDelta(list: PackageColumns, series: PackageSeries, id: strin
   const numbers = numbersIn(list.table, known, fresh);
   const open = new Map<string, number[]>();
   for (let row = 0; row < before.size; row++) {
-    const key = keyOf(before, row, (text) => known.canonical[text]);
+    const key = keyOf(before, row, (text) => known.numberOf[text]);
     const places = open.get(key);
     if (places) places.push(row);
     else open.set(key, [row]);
@@ -130,13 +130,13 @@ export function packAfter(
 
 function knownTexts(table: StringTable): KnownTexts {
   const numbers = new Map<string, number>();
-  const canonical = new Uint32Array(table.size);
+  const numberOf = new Uint32Array(table.size);
   table.texts().forEach((text, number) => {
     const known = numbers.get(text) ?? number;
     if (known === number) numbers.set(text, number);
-    canonical[number] = known;
+    numberOf[number] = known;
   });
-  return { size: table.size, numbers, canonical };
+  return { size: table.size, numbers, numberOf };
 }
 
 /** Numbers of a list's texts in the table of the series; texts that it lacks are collected in `fresh`. */

@@ -10,12 +10,13 @@ import {
   compareCodes,
   compareDigits,
   endOfDigits,
+  endOfEpoch,
   endOfLetters,
+  endOfVersion,
   isDigit,
   isLetter,
 } from './characterRuns.ts';
 
-const COLON = 58;
 const CARET = 94;
 const TILDE = 126;
 
@@ -34,29 +35,6 @@ export function compareRpmVersions(a: string, b: string): -1 | 0 | 1 {
     compareStretch(a, startA, endA, b, startB, endB) ||
     compareStretch(a, Math.min(endA + 1, a.length), a.length, b, Math.min(endB + 1, b.length), b.length)
   );
-}
-
-/** Takes `epoch:version-release` apart; an absent epoch is `0`, an absent release empty. */
-export function splitLabel(label: string): { epoch: string; version: string; release: string } {
-  const start = endOfEpoch(label);
-  const end = endOfVersion(label, start);
-  return {
-    epoch: label.slice(0, Math.max(start - 1, 0)) || '0',
-    version: label.slice(start, end),
-    release: label.slice(end + 1),
-  };
-}
-
-/** Where the version starts: behind `digits:` (the digits may be missing), else 0. */
-function endOfEpoch(label: string): number {
-  const digits = endOfDigits(label, 0, label.length);
-  return label.charCodeAt(digits) === COLON ? digits + 1 : 0;
-}
-
-/** The place of the hyphen before the release, or the end if there is none. */
-function endOfVersion(label: string, start: number): number {
-  const hyphen = label.lastIndexOf('-');
-  return hyphen < start ? label.length : hyphen;
 }
 
 function isCounted(code: number): boolean {

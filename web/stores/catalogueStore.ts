@@ -200,13 +200,10 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     return found;
   }
 
-  /** The catalogue with its package lists as the text of one file. */
+  /** The catalogue with its package lists, and those that they rest on, as the text of one file. */
   async function exportFile(): Promise<string> {
-    const lists = new Map<RecordId, Uint8Array>();
-    for (const id of [...catalogue.value.records.snapshot.values()].map((snapshot) => snapshot.id)) {
-      const packed = await loadPackages(id);
-      if (packed) lists.set(id, packed);
-    }
+    const ids = [...catalogue.value.records.snapshot.values()].map((snapshot) => snapshot.id);
+    const lists = await loadChains(ids);
     return formatCatalogueFile({ catalogue: catalogue.value, packages: lists }, new Date().toISOString());
   }
 

@@ -4,6 +4,7 @@ import { computed, onUnmounted, shallowRef, watch } from 'vue';
 import { recordOf, recordsPointingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
 import { compareWhen, formatWhen } from '../../../core/catalogue/when.ts';
+import { wordSources } from '../../../core/exchange/accountText.ts';
 import { wordComparison } from '../../../core/exchange/dossierText.ts';
 import { formatCount } from '../../../core/exchange/valueText.ts';
 import { basesAtHand } from '../../../core/lineage/baseCandidates.ts';
@@ -14,6 +15,7 @@ import { useQueryState } from '../../app/queryState.ts';
 import AccountTable from '../../parts/AccountTable.vue';
 import PackageBar from '../../parts/PackageBar.vue';
 import PackageTable from '../../parts/PackageTable.vue';
+import SnapshotTable from './SnapshotTable.vue';
 import { currentDay } from '../../stores/clock.ts';
 import { candidateMessage, usePackageLists } from '../../stores/packageLists.ts';
 import { PackageClient } from '../../workers/packageClient.ts';
@@ -40,7 +42,8 @@ const bases = computed(() =>
 );
 const measured = shallowRef<Comparison | null>(null);
 const state = shallowRef<'none' | 'working' | 'done' | 'failed'>('none');
-const base = computed(() => bases.value[0]);
+const { query, go } = useQueryState();
+const base = computed(() => bases.value.find(({ at }) => at === query.value.against) ?? bases.value[0]);
 
 watch(
   [() => system.value?.id, () => base.value?.at],
@@ -80,7 +83,6 @@ async function history(name: string) {
   return client.ask('history', { packed: await lists.packedOf(candidates), candidates, name });
 }
 
-const { query, go } = useQueryState();
 const text = computed({
   get: () => query.value.find ?? '',
   set: (find) => void go({ find: find || undefined }),
@@ -129,9 +131,21 @@ const open = computed({
     </p>
     <template v-else-if="measured">
       <h2>
-        {{ formatCount(measured.rows.length) }} packages next to {{ base.name
-        }}{{ measured.date ? `, state of ${formatWhen(measured.date)}` : '' }}
+        {{ formatCount(measured.rows.length) }} packages next to
+        <select
+          v-if="bases.length > 1"
+          class="field"
+          aria-label="Held against"
+          :value="base.at"
+          @change="go({ against: ($event.target as HTMLSelectElement).value })"
+        >
+          <option v-for="each in bases" :key="each.at" :value="each.at">{{ each.name }}</option>
+        </select>
+        <template v-else>{{ base.name }}</template>{{
+          measured.date ? `, state of ${formatWhen(measured.date)}` : ''
+        }}
       </h2>
+      <p v-if="measured.sources" class="soft">{{ wordSources(measured.sources) }}</p>
       <AccountTable v-model:chosen="account" :accounts="measured.accounts" />
       <PackageTable
         v-model:text="text"
@@ -144,6 +158,7 @@ const open = computed({
         :history="history"
       />
     </template>
+    <SnapshotTable :catalogue="catalogue" :subjects="[release, distributionOf(catalogue, release)]" />
   </div>
 </template>
 

@@ -5,6 +5,7 @@ import { createFreshId } from '../../../core/catalogue/recordKind.ts';
 import { findRecord, recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { distributionNamed, findRelease, snapshotOfIndex } from '../../../core/capture/acceptPlacement.ts';
+import { SIGNATURE_WORDS } from '../../../core/exchange/accountText.ts';
 import { formatCount, formatNumberOf } from '../../../core/exchange/valueText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
@@ -18,14 +19,8 @@ const store = useCatalogueStore();
 const notices = useNoticeStore();
 const { keepPackages } = usePackageLists();
 
-const SIGNATURES: Readonly<Record<IndexSummary['signature'], string>> = {
-  verified: 'verified',
-  bad: 'not by the key given',
-  unchecked: 'not checked',
-  none: 'not signed',
-};
 const wordSignature = ({ signature, signer }: IndexSummary) =>
-  `${SIGNATURES[signature]}${signer ? `: ${signer}` : ''}`;
+  `${SIGNATURE_WORDS[signature]}${signer ? `: ${signer}` : ''}`;
 
 /** Whose they are; a version only where they belong to one release. */
 const name = ref('');
@@ -97,7 +92,9 @@ async function keep(): Promise<void> {
           <td>{{ index.name }}</td>
           <td class="number mono">{{ formatCount(index.packageCount) }}</td>
           <td class="soft">{{ index.date ? formatWhen(index.date) : 'not known' }}</td>
-          <td :class="index.signature" :title="wordSignature(index)">{{ SIGNATURES[index.signature] }}</td>
+          <td :class="index.signature" :title="wordSignature(index)">
+            {{ SIGNATURE_WORDS[index.signature] }}
+          </td>
           <td class="soft from" :title="index.path">{{ index.path }}</td>
         </tr>
       </tbody>

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue';
 import { CLASS_LABELS, formatCount, formatShare } from '../../../core/exchange/valueText.ts';
 import { wordAnswer } from '../../../core/exchange/answerText.ts';
+import { wordSources } from '../../../core/exchange/accountText.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
@@ -125,7 +126,9 @@ function chooseAccount(place: number | null): void {
           showsPackages ? 'Hide the packages' : `Show all ${formatCount(placement.packages.length)} packages`
         }}
       </v-btn>
-      <span v-if="comparedWith" class="soft small">Class next to {{ comparedWith }}.</span>
+      <span v-if="comparedWith" class="soft small"
+        >Class next to {{ comparedWith }}. {{ placement.sources ? wordSources(placement.sources) : '' }}</span
+      >
     </p>
     <PackageTable
       v-if="showsPackages"
