@@ -3,7 +3,7 @@
  * holding 1,000 installed packages against 75,000 offered ones costs one pass over the names.
  */
 import { packageRow, type Family, type PackageColumns, type PackageRow } from '../formats/packageColumns.ts';
-import { sketchOf, type StringTable } from '../formats/stringTable.ts';
+import { glanceOf, sketchOf, type StringTable } from '../formats/stringTable.ts';
 import type { ListPart } from './listParts.ts';
 
 /** The package list of one repository. */
@@ -76,6 +76,8 @@ export class OfferFinder {
   private readonly groups: Group[] = [];
   /** Groups (from 1) by the sketch of their name: looked up by bytes, without a text for each of 75,000 names. */
   private readonly slots: Int32Array;
+  /** 1 for every glance that some name has: the others, nearly all names of a repository, are no name of the system. */
+  private readonly glances = new Uint8Array(1 << 16);
   private readonly memos = new WeakMap<StringTable, TableMemo | null>();
 
   constructor(readonly system: InstalledSet) {
@@ -97,6 +99,7 @@ export class OfferFinder {
       let slot = sketchOf(bytes, 0, bytes.length) & mask;
       while (this.slots[slot] !== 0) slot = (slot + 1) & mask;
       this.slots[slot] = place + 1;
+      this.glances[glanceOf(bytes, 0, bytes.length)] = 1;
     });
   }
 
@@ -141,6 +144,7 @@ export class OfferFinder {
   }
 
   private groupOfText(table: StringTable, text: number): number {
+    if (this.glances[table.glance(text)] === 0) return -1;
     const mask = this.slots.length - 1;
     for (let slot = table.sketch(text) & mask; this.slots[slot] !== 0; slot = (slot + 1) & mask) {
       const place = this.slots[slot] - 1;
