@@ -6,6 +6,7 @@ import { placingSpeedBench, placingTrialBench } from './placing.ts';
 import { readIndexBench, readInWorkerBench } from './readIndex.ts';
 import { snapshotBench } from './snapshots.ts';
 import { orderBench } from './versionOrder.ts';
+import { build } from '../scripts/build.mjs';
 
 const BENCHES = [
   readIndexBench,
@@ -15,6 +16,8 @@ const BENCHES = [
   placingSpeedBench,
   placingTrialBench,
 ];
+
+await build(); // the browser benches open the built interface with the sample
 
 for (const bench of BENCHES) {
   for (const { name, ours, theirs, ratio, limit, unit = 'ms' } of await bench()) {

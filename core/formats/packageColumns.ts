@@ -28,6 +28,8 @@ export interface PackageColumns {
   readonly table: StringTable;
   readonly columns: Readonly<Record<ColumnName, Uint32Array>>;
   readonly removed: Uint8Array;
+  /** Sketches of the names, where they were stored: most rows are passed over by them alone. */
+  readonly nameSketches?: Uint32Array;
 }
 
 /** One package as texts; made on demand from a row. */

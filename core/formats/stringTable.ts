@@ -37,9 +37,15 @@ export class StringTable {
     return sketchOf(this.bytes, number ? this.ends[number - 1] : 0, this.ends[number]);
   }
 
-  /** A number below 65,536 that is the same for the same bytes, in every table (glanceOf). */
-  glance(number: number): number {
-    return glanceOf(this.bytes, number ? this.ends[number - 1] : 0, this.ends[number]);
+  /** True if a text is this one, and both are ASCII. */
+  isAscii(number: number, text: string): boolean {
+    const start = number ? this.ends[number - 1] : 0;
+    if (this.ends[number] - start !== text.length) return false;
+    for (let i = 0; i < text.length; i++) {
+      const unit = text.charCodeAt(i);
+      if (unit > 127 || this.bytes[start + i] !== unit) return false;
+    }
+    return true;
   }
 
   /** True if a text is made of these bytes. */
@@ -49,13 +55,6 @@ export class StringTable {
     for (let i = 0; i < bytes.length; i++) if (this.bytes[start + i] !== bytes[i]) return false;
     return true;
   }
-}
-
-/** A number below 65,536 from the length and two of the bytes: the quickest way to tell that a text is none of a few. */
-export function glanceOf(bytes: Uint8Array, start: number, end: number): number {
-  const length = end - start;
-  if (length < 5) return length;
-  return ((bytes[start + 4] << 8) | bytes[end - 2]) ^ ((length & 31) << 5);
 }
 
 /** A number from the length and eight of the bytes: quicker than a hash of all, for telling most texts apart. */

@@ -3,7 +3,7 @@
  * holding 1,000 installed packages against 75,000 offered ones costs one pass over the names.
  */
 import { packageRow, type Family, type PackageColumns, type PackageRow } from '../formats/packageColumns.ts';
-import { glanceOf, sketchOf, type StringTable } from '../formats/stringTable.ts';
+import { sketchOf, type StringTable } from '../formats/stringTable.ts';
 import type { ListPart } from './listParts.ts';
 
 /** The package list of one repository. */
@@ -62,10 +62,12 @@ export function createCandidate(name: string, lists: readonly PackageColumns[]):
   };
 }
 
-/** Packages of one name: its bytes, and their places in the system. */
+/** Packages of one name: its bytes, their places in the system, and the first of them, whose texts a list often has. */
 interface Group {
   readonly bytes: Uint8Array;
+  readonly sketch: number;
   readonly rows: number[];
+  readonly likely: PackageRow;
 }
 
 /** Text numbers of a table by what they are to a system: -1 no name of its packages, else a group of rows; -2 not yet looked up. */
@@ -76,30 +78,31 @@ export class OfferFinder {
   private readonly groups: Group[] = [];
   /** Groups (from 1) by the sketch of their name: looked up by bytes, without a text for each of 75,000 names. */
   private readonly slots: Int32Array;
-  /** 1 for every glance that some name has: the others, nearly all names of a repository, are no name of the system. */
-  private readonly glances = new Uint8Array(1 << 16);
+  /** 1 for the lower half of every sketch that some name has: nearly all names of a repository have another. */
+  private readonly isSketched = new Uint8Array(1 << 16);
   private readonly memos = new WeakMap<StringTable, TableMemo | null>();
 
   constructor(readonly system: InstalledSet) {
     const groupOf = new Map<string, Group>();
     const encoder = new TextEncoder();
-    system.packages.forEach(({ name }, index) => {
-      const known = groupOf.get(name);
+    system.packages.forEach((row, index) => {
+      const known = groupOf.get(row.name);
       if (known) {
         known.rows.push(index);
         return;
       }
-      const group = { bytes: encoder.encode(name), rows: [index] };
-      groupOf.set(name, group);
+      const bytes = encoder.encode(row.name);
+      const group = { bytes, sketch: sketchOf(bytes, 0, bytes.length), rows: [index], likely: row };
+      groupOf.set(row.name, group);
       this.groups.push(group);
     });
     this.slots = new Int32Array(2 ** Math.ceil(Math.log2(4 * this.groups.length + 4)));
     const mask = this.slots.length - 1;
-    this.groups.forEach(({ bytes }, place) => {
-      let slot = sketchOf(bytes, 0, bytes.length) & mask;
+    this.groups.forEach(({ sketch }, place) => {
+      let slot = sketch & mask;
       while (this.slots[slot] !== 0) slot = (slot + 1) & mask;
       this.slots[slot] = place + 1;
-      this.glances[glanceOf(bytes, 0, bytes.length)] = 1;
+      this.isSketched[sketch & 0xffff] = 1;
     });
   }
 
@@ -113,21 +116,25 @@ export class OfferFinder {
   }
 
   private addList(table: (Offer[] | undefined)[], list: PackageColumns, place: number): void {
-    const { table: texts, size, removed } = list;
+    const { table: texts, size, removed, nameSketches } = list;
     const { name, version, source, sourceVersion } = list.columns;
     const memo = this.memoOf(texts);
     for (let row = 0; row < size; row++) {
+      if (nameSketches && this.isSketched[nameSketches[row] & 0xffff] === 0) continue;
       const text = name[row];
       let group = memo ? memo[text] : -2;
       if (group === -2) {
-        group = this.groupOfText(texts, text);
+        group = this.groupOfText(texts, text, nameSketches ? nameSketches[row] | 0 : texts.sketch(text));
         if (memo) memo[text] = group;
       }
       if (group < 0 || removed[row] === 1) continue;
-      const offered = texts.text(version[row]);
-      const from = source[row] ? texts.text(source[row]) : texts.text(text);
-      const fromVersion = sourceVersion[row] ? texts.text(sourceVersion[row]) : offered;
-      for (const index of this.groups[group].rows)
+      const { rows, likely } = this.groups[group];
+      const offered = textOr(texts, version[row], likely.version);
+      const from = textOr(texts, source[row] || text, likely.source);
+      const fromVersion = sourceVersion[row]
+        ? textOr(texts, sourceVersion[row], likely.sourceVersion)
+        : offered;
+      for (const index of rows)
         addOffer((table[index] ??= []), offered, from, fromVersion, place);
     }
   }
@@ -143,15 +150,20 @@ export class OfferFinder {
     return memo;
   }
 
-  private groupOfText(table: StringTable, text: number): number {
-    if (this.glances[table.glance(text)] === 0) return -1;
+  private groupOfText(table: StringTable, text: number, sketch: number): number {
     const mask = this.slots.length - 1;
-    for (let slot = table.sketch(text) & mask; this.slots[slot] !== 0; slot = (slot + 1) & mask) {
+    for (let slot = sketch & mask; this.slots[slot] !== 0; slot = (slot + 1) & mask) {
       const place = this.slots[slot] - 1;
-      if (table.is(text, this.groups[place].bytes)) return place;
+      const group = this.groups[place];
+      if (group.sketch === sketch && table.is(text, group.bytes)) return place;
     }
     return -1;
   }
+}
+
+/** A text of a table; the likely one, without decoding anything, if it is that. */
+function textOr(table: StringTable, number: number, likely: string): string {
+  return table.isAscii(number, likely) ? likely : table.text(number);
 }
 
 function addOffer(

@@ -10,6 +10,7 @@ import {
 } from '../formats/packageColumns.ts';
 import { PackedLists } from './packedLists.ts';
 import { packAfter, packDelta, referenceOf, unpackSeries } from './packSeries.ts';
+import { createInstalledSet, OfferFinder } from './offers.ts';
 import { packColumns, unpackColumns } from './packSnapshot.ts';
 
 const cell = fc.string({ maxLength: 8 });
@@ -39,6 +40,22 @@ describe('packed columns', () => {
         for (let i = 0; i < rows.length; i++) expect(packageRow(back.value, i)).toEqual(packageRow(list, i));
       }),
     );
+  });
+  it('of the first version, without sketches of the names, are read and offer the same', () => {
+    const list = debColumns(randomRows(createRandom(3), 40));
+    const packed = packColumns(list);
+    const from = 20 + 4 * list.table.size + 32 * list.size; // the sketches stand behind the columns
+    const first = Uint8Array.from([...packed.slice(0, from), ...packed.slice(from + 4 * list.size)]);
+    first[4] = 1;
+    const [old, now] = [first, packed].map((bytes) => unpackColumns(bytes, 'x'));
+    if (!old.ok || !now.ok) throw new Error('not unpacked');
+    expect(sorted(old.value)).toEqual(sorted(list));
+    expect(now.value.nameSketches).toBeDefined();
+    const finder = new OfferFinder(createInstalledSet(debColumns(randomRows(createRandom(4), 40))));
+    expect(finder.find([now.value])).toEqual(finder.find([old.value]));
+    const itself = new OfferFinder(createInstalledSet(list));
+    expect(itself.find([now.value])).toEqual(itself.find([old.value]));
+    expect(itself.find([now.value]).every((offers) => offers)).toBe(true);
   });
   it('that are cut off or something else are refused', () => {
     const packed = packColumns(debColumns(randomRows(createRandom(1), 20)));

@@ -2,8 +2,9 @@
  * Package columns as one compact array of bytes, for storage beside the catalogue:
  *
  *     "ARPK" version:u8 family:u8 reserved:u16 rows:u32 texts:u32 textBytes:u32
- *     ends:u32[texts] columns:u32[8][rows] removed:u8[rows] textBytes
+ *     ends:u32[texts] columns:u32[8][rows] nameSketches:u32[rows] removed:u8[rows] textBytes
  *
+ * Version 1 has no sketches of the names (stringTable.ts).
  * Numbers are little-endian. Reading back shares the given memory; nothing is decoded until it is asked for.
  */
 import { createIssue, failure, success, type Result } from '../issue.ts';
@@ -11,13 +12,13 @@ import { COLUMN_NAMES, FAMILIES, type ColumnName, type PackageColumns } from '..
 import { StringTable } from '../formats/stringTable.ts';
 
 const MAGIC = 0x4b505241; // "ARPK"
-const VERSION = 1;
+const VERSION = 2;
 const HEADER = 20;
 
 /** Packs columns into bytes. */
 export function packColumns(list: PackageColumns): Uint8Array<ArrayBuffer> {
   const { table, size } = list;
-  const length = HEADER + 4 * table.size + 4 * COLUMN_NAMES.length * size + size + table.bytes.length;
+  const length = lengthOf(VERSION, size, table.size, table.bytes.length);
   const bytes = new Uint8Array(length);
   const view = new DataView(bytes.buffer);
   view.setUint32(0, MAGIC, true);
@@ -31,9 +32,17 @@ export function packColumns(list: PackageColumns): Uint8Array<ArrayBuffer> {
     new Uint32Array(bytes.buffer, offset, column.length).set(column);
     offset += column.byteLength;
   }
+  const sketches = new Uint32Array(bytes.buffer, offset, size);
+  for (let row = 0; row < size; row++) sketches[row] = table.sketch(list.columns.name[row]);
+  offset += sketches.byteLength;
   bytes.set(list.removed, offset);
   bytes.set(table.bytes, offset + size);
   return bytes;
+}
+
+function lengthOf(version: number, rows: number, texts: number, textBytes: number): number {
+  const perRow = 4 * COLUMN_NAMES.length + 1 + (version > 1 ? 4 : 0);
+  return HEADER + 4 * texts + perRow * rows + textBytes;
 }
 
 /** Reads packed columns. Issue `snapshot.damaged` when the bytes are no packed columns or are cut off. */
@@ -46,14 +55,9 @@ export function unpackColumns(bytes: Uint8Array, where: string): Result<PackageC
   const texts = view.getUint32(12, true);
   const textBytes = view.getUint32(16, true);
   const family = FAMILIES[view.getUint8(5)];
-  const length = HEADER + 4 * texts + 4 * COLUMN_NAMES.length * rows + rows + textBytes;
-  if (
-    view.getUint32(0, true) !== MAGIC ||
-    view.getUint8(4) !== VERSION ||
-    !family ||
-    aligned.length !== length
-  )
-    return damaged;
+  const version = view.getUint8(4);
+  const isKnown = view.getUint32(0, true) === MAGIC && version >= 1 && version <= VERSION && family;
+  if (!isKnown || aligned.length !== lengthOf(version, rows, texts, textBytes)) return damaged;
 
   let offset = aligned.byteOffset + HEADER;
   const next = (count: number) => {
@@ -66,7 +70,8 @@ export function unpackColumns(bytes: Uint8Array, where: string): Result<PackageC
     ColumnName,
     Uint32Array
   >;
+  const nameSketches = version > 1 ? next(rows) : undefined;
   const removed = new Uint8Array(aligned.buffer, offset, rows);
   const table = new StringTable(new Uint8Array(aligned.buffer, offset + rows, textBytes), ends);
-  return success({ family, size: rows, table, columns, removed });
+  return success({ family, size: rows, table, columns, removed, ...(nameSketches && { nameSketches }) });
 }
