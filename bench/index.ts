@@ -2,6 +2,7 @@
  * npm run bench: our speed as ratios against another tool, measured in turn in the same run. Ratios hold where
  * absolute times do not: each is the median of pairs.
  */
+import { layoutBench } from './layout.ts';
 import { placingSpeedBench, placingTrialBench } from './placing.ts';
 import { readIndexBench, readInWorkerBench } from './readIndex.ts';
 import { snapshotBench } from './snapshots.ts';
@@ -15,6 +16,7 @@ const BENCHES = [
   snapshotBench,
   placingSpeedBench,
   placingTrialBench,
+  layoutBench,
 ];
 
 await build(); // the browser benches open the built interface with the sample

@@ -1,5 +1,5 @@
 /** Debian's Chromium under Playwright, and the server under test on a free port of 127.0.0.1. */
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { chromium, type Browser, type BrowserContext, type Locator, type Page } from 'playwright-core';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -75,6 +75,12 @@ export async function openBrowser(
     await rm(profile, { recursive: true, force: true });
   };
   return { context, page, close, errors };
+}
+
+/** The map's plate of a distribution, whatever its release. */
+export function plateOf(page: Page, name: string): Locator {
+  const map = page.getByRole('group', { name: 'Lineage map' });
+  return map.getByRole('button', { name: new RegExp(`^${name}( \\S*\\d\\S*)?,`) });
 }
 
 export type { Browser, Page };

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Download } from 'playwright-core';
 import { run } from '../testing/tools.ts';
-import { openBrowser, startServer } from './browser.ts';
+import { openBrowser, plateOf, startServer } from './browser.ts';
 
 let server: Awaited<ReturnType<typeof startServer>>;
 let browser: Awaited<ReturnType<typeof openBrowser>>;
@@ -28,7 +28,7 @@ async function saved(download: Download): Promise<string> {
 }
 const status = () => browser.page.getByRole('contentinfo').innerText();
 /** The map's plate of a distribution. */
-const plate = (name: string) => browser.page.getByRole('button', { name: new RegExp(`^${name} `) });
+const plate = (name: string) => plateOf(browser.page, name);
 
 describe('in the sample', () => {
   it('deletes a distribution with all that hangs on it, and brings it back', async () => {

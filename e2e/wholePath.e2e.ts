@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Download } from 'playwright-core';
 import { run } from '../testing/tools.ts';
-import { openBrowser, startServer } from './browser.ts';
+import { openBrowser, plateOf, startServer } from './browser.ts';
 
 let server: Awaited<ReturnType<typeof startServer>>;
 let browser: Awaited<ReturnType<typeof openBrowser>>;
@@ -54,7 +54,7 @@ async function saved(download: Download): Promise<string> {
 const status = () => browser.page.getByRole('contentinfo').innerText();
 const isSaved = () => browser.page.getByText(/^Saved \d\d:\d\d$/).waitFor();
 /** The map's plate of a distribution. */
-const plate = (name: string) => browser.page.getByRole('button', { name: new RegExp(`^${name} `) });
+const plate = (name: string) => plateOf(browser.page, name);
 
 let exported = '';
 
@@ -208,7 +208,7 @@ describe('from the files of a system to a published dossier', () => {
       await other.page
         .getByLabel('Catalogue file to import')
         .setInputFiles(join(folder, download.suggestedFilename()));
-      await other.page.getByRole('button', { name: /^Reading room / }).waitFor();
+      await plateOf(other.page, 'Reading room').waitFor();
       await other.page.getByRole('button', { name: 'My catalogue' }).click();
       const [again] = await Promise.all([
         other.page.waitForEvent('download'),
@@ -300,10 +300,19 @@ describe('with the keyboard alone', () => {
     await page.getByText('Open the sample').click();
     await plate('Larkspur').waitFor();
     await page.getByRole('group', { name: 'Lineage map' }).focus();
-    // Larkspur, Brackenlight, down to Fenwick, its first derivative, down to Tidewater, Penhallow.
-    for (const key of 'Right Right Down Down Right Down Down Down Down Right'.split(' '))
-      await page.keyboard.press(`Arrow${key}`);
-    await page.getByRole('heading', { name: 'Penhallow 5' }).waitFor();
+    /** Presses a key until a distribution is reached. */
+    const walk = async (key: string, to: string) => {
+      const heading = page.getByRole('heading', { level: 1, name: to });
+      for (let i = 0; i < 9 && !(await heading.isVisible()); i++) await page.keyboard.press(`Arrow${key}`);
+      await heading.waitFor();
+    };
+    await walk('Right', 'Larkspur 7');
+    await page.keyboard.press('ArrowRight'); // to the derivative that stands nearest
+    await walk('Up', 'Brackenlight 2');
+    await walk('Down', 'Fenwick 32');
+    await page.keyboard.press('ArrowRight');
+    await walk('Down', 'Tidewater 7.1');
+    await walk('Right', 'Penhallow 5');
     await page.keyboard.press('ArrowLeft');
     await page.getByRole('heading', { name: 'Tidewater 7.1' }).waitFor();
     await page.keyboard.press('Enter');

@@ -78,6 +78,13 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'Whether the project is still maintained.',
         choices('announced, maintained, dormant, ended, merged', true),
       ],
+      [
+        'standings',
+        'Standing over time',
+        'list',
+        'Since when it stands as it does: `date: announced`, maintained, dormant, ended, merged.',
+        OWN,
+      ],
       ['sponsor', 'Sponsor', 'text', 'Who pays for the work.', OWN],
       ['category', 'Category', 'text', 'Desktop, education, sound work and so on.', OWN],
       [

@@ -1,9 +1,11 @@
 /** Sentences about one release, generated from its records; shown in dossiers and written into documents. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
+import type { Link } from '../catalogue/link.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import { nameOf } from '../lineage/names.ts';
 import type { Layer } from '../lineage/chain.ts';
 import type { Change } from '../layers/changes.ts';
+import { wordRelation } from './lineageText.ts';
 import { formatCount, formatNumberOf, formatShare, formatValue } from './valueText.ts';
 
 /** How a release stands on its base: `Tidewater 7.1 installs from Fenwick 31, which copies Larkspur 7.` */
@@ -13,10 +15,8 @@ export function wordChain(catalogue: Catalogue, layers: readonly Layer[]): strin
   if (!top.link) return `${name} stands on no base that is recorded.`;
   const steps: string[] = [];
   for (let layer: Layer | undefined = top; layer?.link;) {
-    const { relation, base }: { relation: string; base: string } = layer.link;
-    steps.push(
-      `${relation === 'flavour of' ? 'is a flavour of' : relation === 'forked from' ? 'was forked from' : relation} ${nameOf(catalogue, base)}`,
-    );
+    const { relation, base }: Link = layer.link;
+    steps.push(`${wordRelation(relation)} ${nameOf(catalogue, base)}`);
     layer = layers.find(({ id }) => id === base);
   }
   return `${name} ${steps.join(', which ')}.`;

@@ -97,6 +97,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'link.self': () => 'A distribution cannot be its own base.',
   'link.dates': ({ since, until }) => `The link would end (${until}) before it begins (${since}).`,
+  'link.order': ({ base }) =>
+    `It rests on ${base} at the same time. End that link first, or say which of the two comes first.`,
   'link.cycle': ({ path }) => `That would make a circle of bases: ${path}. End one of these links first.`,
   // mirrors
   'mirror.address': (_params, where) =>

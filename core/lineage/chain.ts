@@ -4,6 +4,7 @@
  */
 import { findRecord, recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { RELATIONS, type Link } from '../catalogue/link.ts';
+import type { Release } from '../catalogue/release.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf } from '../catalogue/when.ts';
 
@@ -81,9 +82,34 @@ export function releasesOf(catalogue: Catalogue, distribution: RecordId) {
   );
 }
 
-/** The release of a distribution that is current on a day: the newest that is not dated after it. */
-export function currentRelease(catalogue: Catalogue, distribution: RecordId, day: number) {
-  return releasesOf(catalogue, distribution).find(
+/**
+ * The release of a distribution that is current on a day: the newest that is not dated after it. One of an edition
+ * that stands on a base of its own speaks for the whole only where there is no other.
+ */
+export function currentRelease(
+  catalogue: Catalogue,
+  distribution: RecordId,
+  day: number,
+): Release | undefined {
+  const published = publishedBy(catalogue, distribution, day);
+  return published.find((release) => !isApart(catalogue, release)) ?? published[0];
+}
+
+/** The releases of a distribution that are out on a day, newest first; those without a date count as out. */
+export function publishedBy(catalogue: Catalogue, distribution: RecordId, day: number): Release[] {
+  return releasesOf(catalogue, distribution).filter(
     ({ date }) => !date || (boundsOf(date)?.first ?? -Infinity) <= day,
+  );
+}
+
+/** True for a release only of editions that have a base of their own. */
+function isApart(catalogue: Catalogue, { editions }: Release): boolean {
+  return (
+    editions.length > 0 &&
+    editions.every((edition) =>
+      recordsPointingTo(catalogue, edition, 'link').some(
+        (link) => link.derivative === edition && isLineal(link),
+      ),
+    )
   );
 }

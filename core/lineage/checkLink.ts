@@ -1,14 +1,17 @@
 /**
- * The rules a lineage link must keep: it leads to something else, its dates run forward, and lineal links in
- * force on one date never form a cycle. Two links that never hold at the same time are no cycle.
+ * The rules a lineage link must keep: it leads to something else, its dates run forward, lineal links in force on one
+ * date never form a cycle, and of several bases on one date it is said which comes first. Two links that never hold
+ * at the same time are no cycle and need no order.
  */
-import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
+import { boundsOf } from '../catalogue/when.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { daysInForce, distributionOf, isLineal } from './chain.ts';
+import { nameOf } from './names.ts';
 
-/** The issues that forbid a link: `link.self`, `link.dates`, `link.cycle` (with the path). */
+/** The issues that forbid a link: `link.self`, `link.dates`, `link.order` (with the other base), `link.cycle` (with the path). */
 export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
   const derivative = distributionOf(catalogue, link.derivative);
   const base = distributionOf(catalogue, link.base);
@@ -19,10 +22,41 @@ export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
       createIssue('error', 'link.dates', link.id, { since: link.since ?? '', until: link.until ?? '' }),
     ];
   if (!isLineal(link)) return [];
+  const rival = rivalOf(catalogue, link);
+  if (rival)
+    return [
+      createIssue('error', 'link.order', link.id, { base: nameOf(catalogue, rival.base), other: rival.id }),
+    ];
   const path = pathBetween(catalogue, base, derivative, days, link.id);
   return path
-    ? [createIssue('error', 'link.cycle', link.id, { path: [derivative, ...path].join(' > ') })]
+    ? [
+        createIssue('error', 'link.cycle', link.id, {
+          path: [derivative, ...path].map((id) => nameOf(catalogue, id)).join(' > '),
+        }),
+      ]
     : [];
+}
+
+/**
+ * Another lineal link of the same derivative that surely holds on some same day and claims the same place in the
+ * order. Of dates known to the year only, the last day of the beginning and the first of the end are taken: a move
+ * within one year is no overlap.
+ */
+function rivalOf(catalogue: Catalogue, link: Link): Link | undefined {
+  const mine = surelyInForce(catalogue, link);
+  return recordsPointingTo(catalogue, link.derivative, 'link').find((other) => {
+    if (other.id === link.id || other.derivative !== link.derivative || !isLineal(other)) return false;
+    const theirs = surelyInForce(catalogue, other);
+    return other.order === link.order && theirs.from <= mine.to && mine.from <= theirs.to;
+  });
+}
+
+function surelyInForce(catalogue: Catalogue, link: Link): { from: number; to: number } {
+  const since = link.since ?? recordOf(catalogue, 'release', link.derivative)?.date;
+  return {
+    from: boundsOf(since ?? '')?.last ?? -Infinity,
+    to: boundsOf(link.until ?? '')?.first ?? Infinity,
+  };
 }
 
 /** A path from one distribution down to another over lineal links that all hold on one common day, or null. */

@@ -5,8 +5,9 @@ import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { chainOf, currentRelease } from './chain.ts';
 import { checkLink } from './checkLink.ts';
-import { lineageGraph } from './lineageGraph.ts';
-import { layoutMap, PLATE } from './mapLayout.ts';
+import { UNKNOWN_LIFE, type Life } from './life.ts';
+import { lineageGraph, type LineageGraph } from './lineageGraph.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { nameOf } from './names.ts';
 
 const TODAY = firstDayOf('2026-11-24');
@@ -71,8 +72,19 @@ describe('a link is refused', () => {
   });
   it('when it closes a circle on some day, with the path', () => {
     expect(checkLink(family, link('distribution:a', 'distribution:c'))).toMatchObject([
-      { code: 'link.cycle', params: { path: expect.stringContaining('distribution:b') as string } },
+      { code: 'link.cycle', params: { path: 'a > c > b > a' } },
     ]);
+  });
+  it('when two bases hold at once and it is not said which comes first', () => {
+    const second = { id: 'link:second', since: '2026-02' };
+    const rival = link('distribution:d', 'distribution:b', second);
+    expect(checkLink(family, rival)).toMatchObject([
+      { code: 'link.order', params: { base: 'c', other: 'link:distribution-d-on-distribution-c' } },
+    ]);
+    expect(checkLink(family, { ...rival, order: 1 })).toEqual([]);
+    expect(checkLink(family, { ...rival, since: '2026-07' })).toEqual([]);
+    expect(checkLink(family, { ...rival, since: '2026' })).toEqual([]); // within the year in which the other ended
+    expect(checkLink(family, { ...rival, relation: 'borrows' })).toEqual([]);
   });
   it('but not when the two never hold on one day, nor when it is lateral', () => {
     expect(
@@ -107,6 +119,7 @@ describe('a link is refused', () => {
           const entry = [derivative, base, Math.min(x, y), Math.max(x, y)] as const;
           const candidate = link(derivative, base, {
             id: `link:${i}`,
+            order: i,
             since: String(entry[2]),
             until: String(entry[3]),
           });
@@ -122,71 +135,99 @@ describe('a link is refused', () => {
 });
 
 describe('the graph', () => {
+  const shown = (graph: LineageGraph) =>
+    graph.links
+      .map(
+        ({ kind, derivative, base, past }) =>
+          `${kind}${past ? ' past' : ''} ${nameOf(family, derivative)} ${nameOf(family, base)}`,
+      )
+      .sort();
   it("shows each distribution's current release on its base, and lateral lines apart", () => {
-    const { nodes, links } = lineageGraph(family, TODAY);
-    expect(nodes.get('distribution:c')).toMatchObject({
+    const graph = lineageGraph(family, TODAY);
+    expect(graph.nodes.get('distribution:c')).toMatchObject({
       bases: ['distribution:b'],
       root: 'distribution:a',
+      release: 'release:c-2',
       generation: 2,
+      placing: 'placed',
     });
-    expect(nodes.get('distribution:d')).toMatchObject({ bases: [], generation: 0 });
-    expect(
-      links.map(({ kind, derivative, base }) => `${kind} ${derivative.slice(13)} ${base.slice(13)}`).sort(),
-    ).toEqual(['lateral d a', 'lineal b a', 'lineal c b']);
+    expect(graph.nodes.get('distribution:d')).toMatchObject({
+      bases: [],
+      generation: 0,
+      placing: 'unplaced',
+    });
+    expect(shown(graph)).toEqual(['lateral d a', 'lineal b a', 'lineal c b']);
   });
-});
-
-describe('the map', () => {
-  /** A random forest of `count` distributions; each may have a second base as well. */
-  const forest = fc
-    .array(fc.tuple(fc.nat(), fc.option(fc.nat(), { freq: 4 }), fc.boolean()), {
-      minLength: 1,
-      maxLength: 60,
-    })
-    .map((entries) =>
-      catalogueOf(
-        ...entries.map((_, i) => distribution(`n${i}`)),
-        ...entries.flatMap(([first, second, root], i) => {
-          if (i === 0 || root) return [];
-          const bases = [first % i, ...(second === null ? [] : [second % i])];
-          return [...new Set(bases)].map((base, order) =>
-            link(`distribution:n${i}`, `distribution:n${base}`, { order }),
-          );
-        }),
-      ),
-    );
-  it('never lets plates overlap, and puts a derivative right of its first base', () => {
-    fc.assert(
-      fc.property(forest, (catalogue) => {
-        const graph = lineageGraph(catalogue, TODAY);
-        const { plates } = layoutMap(graph);
-        const taken = new Set(plates.map(({ x, y }) => `${x} ${y}`));
-        expect(taken.size).toBe(graph.nodes.size);
-        const at = new Map(plates.map((plate) => [plate.id, plate]));
-        for (const { x, y } of plates) {
-          for (const other of plates)
-            if (other.x === x && other.y > y)
-              expect(other.y - y).toBeGreaterThanOrEqual(PLATE.height + PLATE.rowGap);
-        }
-        for (const node of graph.nodes.values())
-          if (node.bases[0]) expect(at.get(node.bases[0])!.x).toBeLessThan(at.get(node.id)!.x);
-      }),
-    );
+  it('leaves out what is not there yet, and keeps the last base of what is over', () => {
+    const lives: Record<string, Partial<Life>> = {
+      'distribution:b': { begins: firstDayOf('2025-01-01') },
+      'distribution:d': { standing: 'ended' },
+    };
+    const lifeOf = (_: unknown, id: string) => ({ ...UNKNOWN_LIFE, ...lives[id] });
+    expect(shown(lineageGraph(family, TODAY, { lifeOf }))).toContain('lineal past d c');
+    const early = lineageGraph(family, firstDayOf('2024-06-01'), { lifeOf });
+    expect([...early.nodes.keys()]).not.toContain('distribution:b');
+    expect(early.nodes.get('distribution:c')!.bases).toEqual([]);
   });
-  it('runs bands over several columns between the rows, not behind plates', () => {
-    fc.assert(
-      fc.property(forest, (catalogue) => {
-        const { plates, bands } = layoutMap(lineageGraph(catalogue, TODAY));
-        for (const { path } of bands) {
-          const lane = /C[\d. -]+ (-?[\d.]+) H([\d.]+)/.exec(path);
-          if (!lane) continue;
-          const y = Number(lane[1]);
-          for (const plate of plates) expect(y <= plate.y || y >= plate.y + PLATE.height).toBe(true);
-        }
-      }),
-    );
+  it('counts as independent only what was found to be so and rests on nothing', () => {
+    const lifeOf = () => ({ ...UNKNOWN_LIFE, independent: true });
+    const { nodes } = lineageGraph(family, TODAY, { lifeOf });
+    expect(nodes.get('distribution:a')!.placing).toBe('independent');
+    expect(nodes.get('distribution:b')!.placing).toBe('placed');
   });
-  it('gives an empty catalogue an empty map', () => {
-    expect(layoutMap(lineageGraph(catalogueOf(), TODAY))).toMatchObject({ plates: [], bands: [] });
+  describe('with editions', () => {
+    const edition = (name: string): AnyRecord => ({
+      id: `edition:c-${name}`,
+      kind: 'edition',
+      distribution: 'distribution:c',
+      name,
+      standing: 'official',
+      sources: [],
+      note: '',
+    });
+    const two = applyDiff(
+      family,
+      diffOfRecords(family, [
+        edition('main'),
+        edition('small'),
+        { ...release('c', 'small 1', '2026-05'), id: 'release:c-small', editions: ['edition:c-small'] },
+        link('edition:c-small', 'release:a-7', { order: 1 }),
+      ]),
+    );
+    it('folds them into their distribution: its own release speaks for the whole', () => {
+      const { nodes, links } = lineageGraph(two, TODAY);
+      expect(nodes.get('distribution:c')).toMatchObject({
+        release: 'release:c-2',
+        bases: ['distribution:b', 'distribution:a'],
+        editions: 2,
+      });
+      expect(links.find(({ base, kind }) => base === 'distribution:a' && kind === 'lineal')).toBeDefined();
+      expect(links.find(({ edition: of }) => of)).toMatchObject({ edition: 'edition:c-small' });
+    });
+    it('shows them apart on demand: on their own base, or on their distribution', () => {
+      const { nodes, links } = lineageGraph(two, TODAY, { unfolded: new Set(['distribution:c']) });
+      expect(nodes.get('distribution:c')!.bases).toEqual(['distribution:b']);
+      expect(nodes.get('edition:c-small')).toMatchObject({
+        bases: ['distribution:a'],
+        release: 'release:c-small',
+        distribution: 'distribution:c',
+      });
+      expect(nodes.get('edition:c-main')).toMatchObject({ bases: ['distribution:c'], generation: 3 });
+      expect(links.filter(({ kind }) => kind === 'edition')).toHaveLength(2);
+    });
+  });
+  it('goes through circles that past links make', () => {
+    const circle = catalogueOf(
+      ...['x', 'y'].map(distribution),
+      link('distribution:x', 'distribution:y', { until: '2020' }),
+      link('distribution:y', 'distribution:x', { since: '2022' }),
+    );
+    const lifeOf = (_: unknown, id: string) => ({
+      ...UNKNOWN_LIFE,
+      standing: id === 'distribution:x' ? 'ended' : '',
+    });
+    const { nodes, links } = lineageGraph(circle, TODAY, { lifeOf });
+    expect(links).toHaveLength(2);
+    expect(Math.max(...[...nodes.values()].map(({ generation }) => generation))).toBe(1);
   });
 });

@@ -1,33 +1,55 @@
 /**
- * The lineage graph of all distributions on one day: who rests on whom through which link, how much is carried,
- * and what is only succession or borrowing. Release and edition links are shown between their distributions.
+ * The lineage graph on one day: who rests on whom through which link, how much is carried, and what is only
+ * succession, borrowing or an edition. Editions are folded into their distribution unless asked for.
  */
-import { recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import { RELATIONS, type Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { compareWhen } from '../catalogue/when.ts';
-import { currentRelease, daysInForce, distributionOf, isInForce, isLineal } from './chain.ts';
+import { currentRelease, daysInForce, distributionOf } from './chain.ts';
+import { UNKNOWN_LIFE, type Life } from './life.ts';
+import { editionBases, editionRelease, standpointOf, type Footing, type Placing } from './standpoint.ts';
+
+/** `edition`: the line from a distribution to an edition of it that is shown apart. */
+export type LinkKind = 'lineal' | 'succession' | 'lateral' | 'edition';
 
 /** A line of the graph, from derivative to base. */
 export interface GraphLink {
-  readonly link: Link;
+  /** Unique among the lines of a graph, and the same on every day for the same pair and kind. */
+  readonly key: string;
   readonly derivative: RecordId;
   readonly base: RecordId;
-  readonly kind: 'lineal' | 'succession' | 'lateral';
+  readonly kind: LinkKind;
+  /** The record behind it; an `edition` line has none. */
+  readonly link?: Link;
+  /** The edition that it belongs to, where it is not the whole distribution's. */
+  readonly edition?: RecordId;
+  /** No longer in force: the last one of a project that is over. */
+  readonly past: boolean;
   /** The newest measured comparison behind it, if any. */
   readonly comparison?: Comparison;
 }
 
+/** A distribution, or an edition that is shown apart. */
 export interface GraphNode {
   readonly id: RecordId;
   readonly name: string;
-  /** Bases, the one that wins first. */
+  /** The distribution; itself, or the one that the edition is of. */
+  readonly distribution: RecordId;
+  /** The release that is current, if any. */
+  readonly release?: RecordId;
+  /** What it rests on (nodes of the graph), the one that wins first. */
   readonly bases: readonly RecordId[];
   /** The root of its family: itself if it has no base. */
   readonly root: RecordId;
-  /** 0 for a root, else one more than its first base. */
+  /** 0 for a root, else one more than the deepest of its bases. */
   readonly generation: number;
+  readonly placing: Placing;
+  /** As `identity.standing`; empty where not known. */
+  readonly standing: string;
+  /** How many editions it has that can be shown apart. */
+  readonly editions: number;
 }
 
 export interface LineageGraph {
@@ -35,54 +57,122 @@ export interface LineageGraph {
   readonly links: readonly GraphLink[];
 }
 
-/** The graph as of a day (days since 1970-01-01). */
-export function lineageGraph(catalogue: Catalogue, day: number): LineageGraph {
-  const links = [...recordsOf(catalogue, 'link')]
-    .filter((link) => isShown(catalogue, link, day))
-    .map((link) => graphLink(catalogue, link))
-    .filter(({ derivative, base }) => derivative !== base);
-  const unique = dropRepeats(links);
-  const bases = new Map<RecordId, RecordId[]>();
-  for (const { derivative, base, kind } of unique) {
-    if (kind === 'lineal') bases.set(derivative, [...(bases.get(derivative) ?? []), base]);
-  }
-  const nodes = new Map<RecordId, GraphNode>();
+export interface GraphOptions {
+  /** What is known of each distribution's life; nothing by default. */
+  readonly lifeOf?: (catalogue: Catalogue, id: RecordId) => Life;
+  /** Distributions whose editions stand as plates of their own. */
+  readonly unfolded?: ReadonlySet<RecordId>;
+}
+
+type Draft = Omit<GraphNode, 'root' | 'generation'>;
+
+/** The graph as of a day (days since 1970-01-01). What is not there yet on that day is left out. */
+export function lineageGraph(catalogue: Catalogue, day: number, options: GraphOptions = {}): LineageGraph {
+  const { lifeOf = () => UNKNOWN_LIFE, unfolded = new Set() } = options;
+  const drafts = new Map<RecordId, Draft>();
+  const links: GraphLink[] = [];
   for (const { id, name } of recordsOf(catalogue, 'distribution')) {
-    const path = pathToRoot(id, bases);
-    nodes.set(id, {
+    const { placing, standing, footings } = standpointOf(catalogue, id, day, lifeOf(catalogue, id));
+    if (placing === 'absent') continue;
+    const apart = unfolded.has(id);
+    const shown = footings.filter(({ edition }) => !(apart && edition));
+    const release = currentRelease(catalogue, id, day)?.id;
+    const editions = recordsPointingTo(catalogue, id, 'edition');
+    drafts.set(id, {
       id,
       name,
-      bases: bases.get(id) ?? [],
-      root: path[path.length - 1],
-      generation: path.length - 1,
+      distribution: id,
+      release,
+      bases: shown.map(({ base }) => base),
+      placing: shown.length || placing !== 'placed' ? placing : 'unplaced',
+      standing,
+      editions: editions.length,
     });
+    links.push(...shown.map((footing) => linealLink(catalogue, id, footing)));
+    if (apart)
+      for (const edition of editions) addEdition(catalogue, edition.id, day, drafts.get(id)!, drafts, links);
   }
-  return { nodes, links: unique };
-}
-
-function pathToRoot(id: RecordId, bases: ReadonlyMap<RecordId, readonly RecordId[]>): RecordId[] {
-  const path = [id];
-  for (let base = bases.get(id)?.[0]; base && !path.includes(base); base = bases.get(base)?.[0])
-    path.push(base);
-  return path;
-}
-
-/** A lineal link of a release is shown while that release is its distribution's current one. */
-function isShown(catalogue: Catalogue, link: Link, day: number): boolean {
-  if (!isLineal(link)) return daysInForce(catalogue, link).from <= day;
-  if (!isInForce(catalogue, link, day)) return false;
-  if (!link.derivative.startsWith('release:')) return true;
-  return currentRelease(catalogue, distributionOf(catalogue, link.derivative), day)?.id === link.derivative;
-}
-
-function graphLink(catalogue: Catalogue, link: Link): GraphLink {
+  links.push(...otherLinks(catalogue, day, drafts));
   return {
+    nodes: placeNodes(drafts),
+    links: links.filter(({ base, derivative }) => drafts.has(base) && drafts.has(derivative)),
+  };
+}
+
+/** An edition as a plate: on its own base where it has one, else on its distribution. */
+function addEdition(
+  catalogue: Catalogue,
+  id: RecordId,
+  day: number,
+  of: Draft,
+  drafts: Map<RecordId, Draft>,
+  links: GraphLink[],
+): void {
+  const record = recordOf(catalogue, 'edition', id)!;
+  const release = editionRelease(catalogue, id, day);
+  const own = release?.id === of.release ? [] : editionBases(catalogue, id, day);
+  const footings = own.map((link) => ({ link, base: distributionOf(catalogue, link.base), past: false }));
+  drafts.set(id, {
+    id,
+    name: `${of.name} ${record.name}`,
+    distribution: of.id,
+    release: release?.id ?? of.release,
+    bases: footings.length ? footings.map(({ base }) => base) : [of.id],
+    placing: 'placed',
+    standing: of.standing,
+    editions: 0,
+  });
+  links.push(...footings.map((footing) => linealLink(catalogue, id, footing)));
+  links.push({ key: `edition ${id}`, derivative: id, base: of.id, kind: 'edition', past: false });
+}
+
+function linealLink(catalogue: Catalogue, derivative: RecordId, footing: Footing): GraphLink {
+  const { link, base, edition, past } = footing;
+  return {
+    key: `lineal ${derivative} ${base}`,
+    derivative,
+    base,
+    kind: 'lineal',
     link,
-    derivative: distributionOf(catalogue, link.derivative),
-    base: distributionOf(catalogue, link.base),
-    kind: RELATIONS[link.relation].kind,
+    ...(edition && { edition }),
+    past,
     comparison: newestComparison(catalogue, link),
   };
+}
+
+/** Succession and borrowing that had begun by the day, each between the same two once. */
+function otherLinks(catalogue: Catalogue, day: number, drafts: ReadonlyMap<RecordId, Draft>): GraphLink[] {
+  const found = new Map<string, GraphLink>();
+  const links = [...recordsOf(catalogue, 'link')].sort((a, b) => (a.id < b.id ? -1 : 1));
+  for (const link of links) {
+    const { kind } = RELATIONS[link.relation];
+    if (kind === 'lineal' || daysInForce(catalogue, link).from > day) continue;
+    const endOf = (id: RecordId) => (drafts.has(id) ? id : distributionOf(catalogue, id));
+    const [derivative, base] = [endOf(link.derivative), endOf(link.base)];
+    const key = `${kind} ${derivative} ${base}`;
+    const past = kind === 'lateral' && daysInForce(catalogue, link).to < day;
+    if (derivative === base || found.has(key) || past) continue;
+    found.set(key, { key, derivative, base, kind, link, past: false });
+  }
+  return [...found.values()];
+}
+
+/** Bases that are there, families and generations. A circle (only past links can make one) counts no further. */
+function placeNodes(drafts: ReadonlyMap<RecordId, Draft>): Map<RecordId, GraphNode> {
+  const nodes = new Map<RecordId, GraphNode>();
+  const place = (draft: Draft, path: ReadonlySet<RecordId>): GraphNode => {
+    const known = nodes.get(draft.id);
+    if (known) return known;
+    const bases = draft.bases.filter((id) => drafts.has(id) && !path.has(id));
+    const within = new Set([...path, draft.id]);
+    const placed = bases.map((id) => place(drafts.get(id)!, within));
+    const generation = placed.reduce((most, base) => Math.max(most, base.generation + 1), 0);
+    const node = { ...draft, bases, root: placed[0]?.root ?? draft.id, generation };
+    nodes.set(draft.id, node);
+    return node;
+  };
+  for (const draft of drafts.values()) place(draft, new Set([draft.id]));
+  return nodes;
 }
 
 /** The newest comparison of the ends of a link. */
@@ -90,21 +180,4 @@ export function newestComparison(catalogue: Catalogue, link: Link): Comparison |
   return recordsPointingTo(catalogue, link.derivative, 'comparison')
     .filter(({ derivative, base }) => derivative === link.derivative && base === link.base)
     .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0];
-}
-
-/** Between two distributions one lineal line is enough: the one at the finest level, then the first by order. */
-function dropRepeats(links: readonly GraphLink[]): GraphLink[] {
-  const level = (id: RecordId) =>
-    ['release', 'edition', 'distribution'].findIndex((kind) => id.startsWith(`${kind}:`));
-  const sorted = [...links].sort(
-    (a, b) =>
-      level(a.link.derivative) - level(b.link.derivative) ||
-      a.link.order - b.link.order ||
-      (a.link.id < b.link.id ? -1 : 1),
-  );
-  const seen = new Set<string>();
-  return sorted.filter(({ derivative, base, kind }) => {
-    const key = `${derivative} ${base} ${kind}`;
-    return !seen.has(key) && seen.add(key);
-  });
 }

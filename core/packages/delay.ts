@@ -6,6 +6,7 @@
  * information", 1955).
  */
 import type { BaseChange } from './freshness.ts';
+import { isotonic } from './isotonic.ts';
 
 /** Of the changes, the share that had not arrived after so many days; falling, from the age on. */
 export interface DelayStep {
@@ -74,20 +75,11 @@ export function estimateDelay(all: readonly BaseChange[]): DelayEstimate | null 
 
 /** Pools neighbours until the share waiting never rises with age. */
 function fall(steps: readonly DelayStep[]): DelayStep[] {
-  const blocks: { first: number; last: number; waiting: number; changes: number }[] = [];
-  steps.forEach((step, i) => {
-    blocks.push({ first: i, last: i, waiting: step.waiting, changes: step.changes });
-    while (blocks.length > 1 && blocks.at(-2)!.waiting < blocks.at(-1)!.waiting) {
-      const later = blocks.pop()!;
-      const earlier = blocks.pop()!;
-      const changes = earlier.changes + later.changes;
-      const waiting = (earlier.waiting * earlier.changes + later.waiting * later.changes) / changes;
-      blocks.push({ first: earlier.first, last: later.last, waiting, changes });
-    }
-  });
-  return blocks.flatMap(({ first, last, waiting }) =>
-    steps.slice(first, last + 1).map((step) => ({ ...step, waiting })),
+  const rising = isotonic(
+    Float64Array.from(steps, ({ waiting }) => -waiting),
+    Float64Array.from(steps, ({ changes }) => changes),
   );
+  return steps.map((step, i) => ({ ...step, waiting: -rising[i] || 0 }));
 }
 
 /**

@@ -134,8 +134,7 @@ export class OfferFinder {
       const fromVersion = sourceVersion[row]
         ? textOr(texts, sourceVersion[row], likely.sourceVersion)
         : offered;
-      for (const index of rows)
-        addOffer((table[index] ??= []), offered, from, fromVersion, place);
+      for (const index of rows) addOffer((table[index] ??= []), offered, from, fromVersion, place);
     }
   }
 

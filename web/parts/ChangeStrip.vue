@@ -1,19 +1,12 @@
 <script setup lang="ts">
 /** The change strip: six bars in fixed places, how much this layer changes in each area. The same part everywhere. */
 import { computed } from 'vue';
-import { labelOfArea } from '../../core/catalogue/areas.ts';
-import { formatNumberOf } from '../../core/exchange/valueText.ts';
+import { wordBar } from '../../core/exchange/plateDrawing.ts';
 import type { StripBar } from '../../core/layers/changes.ts';
 import { colourOfArea } from '../app/theme.ts';
 
 const props = defineProps<{ bars: readonly StripBar[] }>();
 
-function wordBar({ area, changed, looked }: StripBar): string {
-  const label = labelOfArea(area);
-  if (looked === 0) return `${label}: not looked at`;
-  const facts = formatNumberOf(looked, 'fact');
-  return `${label}: ${changed === 0 ? 'nothing changed' : formatNumberOf(changed, 'change')} in ${facts}`;
-}
 const label = computed(() => props.bars.map(wordBar).join('; '));
 </script>
 

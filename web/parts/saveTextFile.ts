@@ -1,6 +1,11 @@
-/** Hands a text to the user as a file to save. */
+/** Hands files to the user to save. */
+
 export function saveTextFile(name: string, type: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type }));
+  saveBlob(name, new Blob([text], { type }));
+}
+
+export function saveBlob(name: string, blob: Blob): void {
+  const address = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

@@ -1,24 +1,28 @@
 <script setup lang="ts">
 /** All dossiers: every distribution with what it rests on, its strip and its releases. */
 import { storeToRefs } from 'pinia';
-import { computed, toRef } from 'vue';
+import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { formatShare } from '../../../core/exchange/valueText.ts';
-import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
+import { createLives } from '../../../core/layers/lives.ts';
+import { createPlateFacts } from '../../../core/layers/plateFacts.ts';
+import { lineageGraph, newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
-import { useLineage } from '../lineage/useLineage.ts';
 
 const { catalogue } = storeToRefs(useCatalogueStore());
 const route = useRoute();
 const { day } = useAsOf();
-const { plates } = useLineage(catalogue, toRef(day));
+const lifeOf = createLives();
+const factsFor = createPlateFacts();
+const graph = computed(() => lineageGraph(catalogue.value, day.value, { lifeOf }));
 const rows = computed(() =>
-  [...plates.value.values()]
-    .map((facts) => {
-      const link = facts.layers.at(-1)?.link;
+  [...graph.value.nodes.values()]
+    .map((node) => {
+      const facts = factsFor(catalogue.value, node, day.value);
+      const { link } = facts;
       return { facts, link, counts: link && newestComparison(catalogue.value, link)?.counts };
     })
     .sort((a, b) => a.facts.name.localeCompare(b.facts.name)),

@@ -24,6 +24,7 @@ import { useNoticeStore } from '../../stores/noticeStore.ts';
 import DossierAssessment from './DossierAssessment.vue';
 import DossierPackages from './DossierPackages.vue';
 import DossierSources from './DossierSources.vue';
+import DossierTimeline from './DossierTimeline.vue';
 import FactDetail from './FactDetail.vue';
 import FactEditor from './FactEditor.vue';
 import { useFactEditing } from './useFactEditing.ts';
@@ -38,7 +39,8 @@ const { write, accept, remove } = useFactEditing();
 
 const id = computed(() => String(route.params.release));
 const known = computed(
-  () => /^(distribution|release):/.test(id.value) && findRecord(catalogue.value, id.value) !== undefined,
+  () =>
+    /^(distribution|edition|release):/.test(id.value) && findRecord(catalogue.value, id.value) !== undefined,
 );
 const distribution = computed(() => distributionOf(catalogue.value, id.value));
 const releases = computed(() => releasesOf(catalogue.value, distribution.value));
@@ -49,8 +51,16 @@ const strip = computed(() => stripOf(table.value));
 const release = computed(() => recordOf(catalogue.value, 'release', id.value));
 const link = computed(() => layers.value.at(-1)?.link);
 
-const TABS = ['layers', 'packages', 'sources', 'assessment'] as const;
-const tab = computed(() => TABS.find((name) => name === query.value.tab) ?? 'layers');
+const TABS = {
+  layers: 'Layers',
+  packages: 'Packages',
+  sources: 'Sources',
+  timeline: 'Time line',
+  assessment: 'Assessment',
+} as const;
+const tab = computed(() =>
+  Object.hasOwn(TABS, query.value.tab ?? '') ? (query.value.tab as keyof typeof TABS) : 'layers',
+);
 
 /** Rows in which some layer says something. A dossier with plenty of them begins with those alone. */
 const PLENTY = 20;
@@ -183,14 +193,14 @@ function exportMarkdown(): void {
         </div>
         <div class="tabs" role="tablist" aria-label="Dossier">
           <button
-            v-for="name in TABS"
+            v-for="(label, name) in TABS"
             :key="name"
             role="tab"
             :aria-selected="tab === name"
             :class="{ current: tab === name }"
             @click="go({ tab: name === 'layers' ? undefined : name })"
           >
-            {{ name[0].toUpperCase() + name.slice(1) }}
+            {{ label }}
           </button>
           <span class="spacer" />
           <button
@@ -214,6 +224,12 @@ function exportMarkdown(): void {
         />
         <DossierPackages v-else-if="tab === 'packages'" :catalogue="catalogue" :release="id" :link="link" />
         <DossierSources v-else-if="tab === 'sources'" :catalogue="catalogue" :layers="layers" />
+        <DossierTimeline
+          v-else-if="tab === 'timeline'"
+          :catalogue="catalogue"
+          :distribution="distribution"
+          :day="day"
+        />
         <DossierAssessment v-else :catalogue="catalogue" :release="id" :distribution="distribution" />
       </div>
     </div>

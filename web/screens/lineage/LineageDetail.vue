@@ -9,10 +9,45 @@ import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { colourOfArea } from '../../app/theme.ts';
 import PackageBar from '../../parts/PackageBar.vue';
-import type { PlateFacts } from './useLineage.ts';
+import { isUnplaced } from '../../../core/exchange/plateDrawing.ts';
+import { wordBand } from '../../../core/exchange/lineageText.ts';
+import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import { descendantsOf, outcomesWithout } from '../../../core/lineage/relatives.ts';
 
-const props = defineProps<{ facts: PlateFacts; catalogue: Catalogue }>();
-defineEmits<{ close: []; remove: [] }>();
+const props = defineProps<{
+  facts: PlateFacts;
+  catalogue: Catalogue;
+  graph: LineageGraph;
+  isFocused: boolean;
+  isUnfolded: boolean;
+}>();
+defineEmits<{
+  close: [];
+  remove: [];
+  grow: [];
+  focus: [];
+  unfold: [];
+  selectLink: [link: GraphLink];
+}>();
+
+const node = computed(() => props.graph.nodes.get(props.facts.id));
+const ownLinks = computed(() =>
+  props.graph.links.filter(({ link: each, derivative }) => each && derivative === props.facts.id),
+);
+const direct = computed(
+  () => [...props.graph.nodes.values()].filter(({ bases: own }) => own.includes(props.facts.id)).length,
+);
+const all = computed(() => descendantsOf(props.graph, props.facts.id).size - 1);
+/** What would become of its derivatives if it ended. */
+const ending = computed(() => {
+  const outcomes = outcomesWithout(props.graph, props.facts.id);
+  const stranded = outcomes.filter(({ state }) => state === 'stranded').length;
+  const kept = outcomes.length - stranded;
+  if (outcomes.length === 0) return '';
+  const left = `${formatNumberOf(stranded, 'distribution')} would be left without a base`;
+  return kept ? `${left}, ${kept} would stand on another.` : `${left}.`;
+});
 
 const link = computed(() => props.facts.layers.at(-1)?.link);
 const comparison = computed(() => link.value && newestComparison(props.catalogue, link.value));
@@ -94,10 +129,44 @@ const areas = computed(() =>
         </li>
       </ul>
     </template>
-    <p v-else-if="!facts.independent" class="remark is-trouble">
+    <p v-else-if="isUnplaced(facts)" class="remark is-trouble unplaced">
       Unplaced: it is not known what it is built on. <router-link to="/intake">Read a capture</router-link> to
       find out.
     </p>
+
+    <template v-if="node">
+      <h2 class="what">Lineage</h2>
+      <ul class="rows">
+        <li v-for="each in ownLinks" :key="each.key" class="line">
+          <button class="plain" title="Show and correct this link" @click="$emit('selectLink', each)">
+            {{ wordBand(each, graph) }}
+          </button>
+        </li>
+        <li class="line">
+          <span
+            >Generation {{ node.generation }};
+            {{
+              all === 0
+                ? 'nothing rests on it.'
+                : `${formatNumberOf(direct, 'derivative')}${all > direct ? `, ${all} over all generations` : ''}.`
+            }}
+            <template v-if="ending">If it ended, {{ ending }}</template></span
+          >
+        </li>
+      </ul>
+      <div class="tools">
+        <v-btn title="Add a derivative (a)" @click="$emit('grow')">Add a derivative</v-btn>
+        <v-btn :active="isFocused" title="Dim all but its chain (f)" @click="$emit('focus')">{{
+          isFocused ? 'Show all alike' : 'Only its chain'
+        }}</v-btn>
+        <v-btn
+          v-if="node.editions > 1"
+          title="Editions as plates of their own (e)"
+          @click="$emit('unfold')"
+          >{{ isUnfolded ? 'Fold editions' : 'Editions apart' }}</v-btn
+        >
+      </div>
+    </template>
 
     <div class="actions">
       <v-btn
@@ -163,6 +232,23 @@ i {
   display: flex;
   justify-content: space-between;
   font-weight: 600;
+}
+.line {
+  display: block;
+}
+.plain {
+  text-align: left;
+}
+.plain:hover {
+  text-decoration: underline;
+}
+.unplaced {
+  margin-top: 8px;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
 }
 .actions {
   display: flex;

@@ -1,132 +1,207 @@
 <script setup lang="ts">
 /** The map: plates in generations, bands whose width is the measured carried share. Our own SVG. */
-import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onMounted, onUnmounted, ref, watch, watchEffect } from 'vue';
 import { useTheme } from 'vuetify';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { formatShare } from '../../../core/exchange/valueText.ts';
-import { PLATE, type Band, type MapLayout } from '../../../core/lineage/mapLayout.ts';
-import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import ChangeStrip from '../../parts/ChangeStrip.vue';
+import { wordBand } from '../../../core/exchange/lineageText.ts';
+import { wordPlate } from '../../../core/exchange/plateDrawing.ts';
+import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import { carriedShare } from '../../../core/lineage/map/shapeOf.ts';
 import { FAMILY_COLOURS } from '../../app/theme.ts';
-import type { PlateFacts } from './useLineage.ts';
+import { familyRanks } from './familyRanks.ts';
+import MapMini from './MapMini.vue';
+import MapPlate from './MapPlate.vue';
+import { useFarShapes, type DrawnBand } from './useFarShapes.ts';
+import { useMapChanges } from './useMapChanges.ts';
+import type { ShownLayout } from './useMapLayout.ts';
+import { useMapGestures } from './useMapGestures.ts';
+import { useMapView } from './useMapView.ts';
 
 const props = defineProps<{
-  layout: MapLayout;
+  shown: ShownLayout;
   graph: LineageGraph;
-  plates: ReadonlyMap<RecordId, PlateFacts>;
+  factsOf: (id: RecordId) => PlateFacts | undefined;
+  isContext: (id: RecordId) => boolean;
   selected: RecordId | null;
+  selectedLink: RecordId | null;
+  /** The chain that is kept bright while the rest is dimmed; null shows all alike. */
+  chain: ReadonlySet<RecordId> | null;
+  /** How plates are marked that something would happen to. */
+  marks?: ReadonlyMap<RecordId, string>;
+  setDetail: (detail: number) => void;
 }>();
-const emit = defineEmits<{ select: [id: RecordId | null]; open: [id: RecordId] }>();
+const emit = defineEmits<{
+  select: [id: RecordId | null];
+  selectLink: [link: GraphLink];
+  open: [id: RecordId];
+  propose: [base: RecordId, derivative: RecordId];
+  grow: [base: RecordId];
+  unfold: [id: RecordId];
+  focusChain: [];
+}>();
 
 const theme = useTheme();
 const host = ref<SVGSVGElement | null>(null);
-const view = ref({ x: 0, y: 0, scale: 1 });
-const MARGIN = 18;
-/** Fitting neither blows plates up nor makes their text unreadable: what does not fit then is reached by moving. */
-const SMALLEST_FIT = 0.8;
-const LARGEST_FIT = 1.2;
-
-const roots = computed(() => {
-  const ids = props.layout.plates
-    .filter(({ generation }) => generation === 0)
-    .sort((a, b) => a.y - b.y)
-    .map(({ id }) => id);
-  return new Map(ids.map((id, index) => [id, index]));
+const world = ref<SVGGElement | null>(null);
+const shownRef = computed(() => props.shown);
+const mapView = useMapView(shownRef, (detail) => props.setDetail(detail));
+const { view, frame, plates, box, isWhole } = mapView;
+const { appeared, moved, gone, settling } = useMapChanges(
+  shownRef,
+  (id) => props.graph.nodes.get(id)?.bases.join(' ') ?? '',
+  (id) => props.graph.nodes.get(id)?.name ?? '',
+);
+defineExpose({
+  fit: mapView.fit,
+  zoom: (factor: number) => mapView.zoom(factor),
+  hold: mapView.hold,
 });
-function familyColour(root: RecordId): string {
-  const colours = FAMILY_COLOURS[theme.global.current.value.dark ? 'dark' : 'light'];
-  return colours[(roots.value.get(root) ?? 0) % colours.length];
-}
-const rootOf = (id: RecordId) => props.graph.nodes.get(id)?.root ?? id;
 
-function subtitle(facts: PlateFacts): string {
-  const parts = [facts.model, facts.format, facts.standing === 'ended' ? 'ended' : ''].filter(Boolean);
-  return parts.join(' · ') || 'nothing recorded yet';
-}
-function isRoot(id: RecordId): boolean {
-  return props.graph.nodes.get(id)?.generation === 0;
-}
-function rootRemark(facts: PlateFacts): string {
-  return facts.independent ? 'independent' : 'unplaced: base not known';
-}
-function bandTitle({ link }: Band): string {
-  const names = `${props.plates.get(link.derivative)?.name} ${link.link.relation} ${props.plates.get(link.base)?.name}`;
-  const counts = link.comparison?.counts;
-  return counts
-    ? `${names}: ${formatShare(counts.same, counts.installed)} of ${counts.installed} packages carried`
-    : `${names}: not measured`;
-}
-function onChain(id: RecordId): boolean {
-  if (!props.selected) return true;
-  const path = (start: RecordId): RecordId[] => {
-    const seen: RecordId[] = [];
-    for (
-      let at: RecordId | undefined = start;
-      at && !seen.includes(at);
-      at = props.graph.nodes.get(at)?.bases[0]
-    )
-      seen.push(at);
-    return seen;
-  };
-  return path(props.selected).includes(id) || path(id).includes(props.selected);
-}
+const detail = computed(() => props.shown.layout.detail);
+const isMark = computed(() => detail.value.id === 'mark');
 
-function fit(): void {
-  const box = host.value?.getBoundingClientRect();
-  if (!box?.width) return;
-  const room = Math.min(
-    (box.width - 2 * MARGIN) / props.layout.width,
-    (box.height - 2 * MARGIN) / props.layout.height,
+const ranks = computed(() => familyRanks(props.graph));
+const colours = computed(() => FAMILY_COLOURS[theme.global.current.value.dark ? 'dark' : 'light']);
+function colourOf(id: RecordId): string {
+  const root = props.graph.nodes.get(id)?.root ?? id;
+  return colours.value[(ranks.value.get(root) ?? 0) % colours.value.length];
+}
+/** Beside the chain that is looked at, or only there for what rests on it. */
+const isDim = (id: RecordId) => (props.chain ? !props.chain.has(id) : props.isContext(id));
+
+/** A new layout is drawn in parts, so that no frame is late: how many plates and bands there may be by now. */
+const PART = 24;
+const ready = ref(PART);
+let coming = 0;
+watch(
+  shownRef,
+  (next) => {
+    ready.value = PART;
+    cancelAnimationFrame(coming);
+    const more = () => {
+      ready.value += PART;
+      if (ready.value < next.layout.plates.length + next.layout.bands.length)
+        coming = requestAnimationFrame(more);
+    };
+    coming = requestAnimationFrame(more);
+  },
+  { immediate: true },
+);
+onUnmounted(() => cancelAnimationFrame(coming));
+
+/** Plates in the frame; at the farthest detail all are drawn as one shape for each colour. */
+const visible = computed(() => {
+  const [left, top, right, bottom] = box.value.split(' ').map(Number);
+  const { width, height } = detail.value;
+  return props.shown.layout.plates.filter(
+    ({ x, y }) => x + width >= left && x <= right && y + height >= top && y <= bottom,
   );
-  const scale = Math.min(LARGEST_FIT, Math.max(SMALLEST_FIT, room));
-  view.value = { scale, x: MARGIN, y: MARGIN };
-}
-function zoom(factor: number, centreX?: number, centreY?: number): void {
-  const box = host.value!.getBoundingClientRect();
-  const { x, y, scale } = view.value;
-  const next = Math.min(2, Math.max(0.2, scale * factor));
-  const cx = centreX ?? box.width / 2;
-  const cy = centreY ?? box.height / 2;
-  view.value = { scale: next, x: cx - ((cx - x) * next) / scale, y: cy - ((cy - y) * next) / scale };
-}
-function onWheel(event: WheelEvent): void {
-  const box = host.value!.getBoundingClientRect();
-  if (event.ctrlKey || event.metaKey)
-    zoom(Math.exp(-event.deltaY / 300), event.clientX - box.left, event.clientY - box.top);
-  else view.value = { ...view.value, x: view.value.x - event.deltaX, y: view.value.y - event.deltaY };
-}
+});
+/** Changes only for as long as there is more to come. */
+const plateLimit = computed(() => Math.min(ready.value, visible.value.length));
+const drawnPlates = computed(() =>
+  isMark.value
+    ? visible.value.filter(({ id }) => id === props.selected || appeared.value.has(id))
+    : visible.value.filter(({ id }) => props.graph.nodes.has(id)).slice(0, plateLimit.value),
+);
 
-let drag: { x: number; y: number; moved: boolean } | null = null;
-function onDown(event: PointerEvent): void {
-  drag = { x: event.clientX, y: event.clientY, moved: false };
-}
-function onMove(event: PointerEvent): void {
-  if (!drag || event.buttons === 0) return;
-  const [dx, dy] = [event.clientX - drag.x, event.clientY - drag.y];
-  if (!drag.moved && Math.hypot(dx, dy) < 4) return;
-  drag = { x: event.clientX, y: event.clientY, moved: true };
-  view.value = { ...view.value, x: view.value.x + dx, y: view.value.y + dy };
-}
-function onGroundClick(): void {
-  if (!drag?.moved) emit('select', null);
-}
-function onPlateClick(id: RecordId): void {
-  if (!drag?.moved) emit('select', id);
-}
+const linkOf = computed(() => new Map(props.graph.links.map((link) => [link.key, link])));
+const allBands = computed((): DrawnBand[] =>
+  [...props.shown.layout.lines, ...props.shown.layout.bands].flatMap((drawn) => {
+    const link = linkOf.value.get(drawn.key);
+    return link ? [{ ...drawn, link }] : [];
+  }),
+);
+const visibleBands = computed(() => {
+  if (isMark.value) return [];
+  const [left, top, right, bottom] = box.value.split(' ').map(Number);
+  const { width, height } = detail.value;
+  return allBands.value.filter(({ link }) => {
+    const [a, b] = [plates.value.get(link.base), plates.value.get(link.derivative)];
+    if (!a || !b) return false;
+    return (
+      Math.max(a.x, b.x) + width >= left &&
+      Math.min(a.x, b.x) <= right &&
+      Math.max(a.y, b.y) + height >= top &&
+      Math.min(a.y, b.y) <= bottom
+    );
+  });
+});
+const bandLimit = computed(() => Math.min(ready.value, visibleBands.value.length));
+const bands = computed(() => visibleBands.value.slice(0, bandLimit.value));
+const { farShapes, farNames } = useFarShapes({
+  isMark,
+  layout: computed(() => props.shown.layout),
+  graph: computed(() => props.graph),
+  bands: allBands,
+  scale: computed(() => view.value.scale),
+  colourOf,
+  isDim,
+});
 
-/** Where an arrow key leads from the selected plate. */
+// Moving the map sets one attribute and renders nothing again.
+watchEffect(
+  () => {
+    const { x, y, scale } = view.value;
+    world.value?.setAttribute('transform', `translate(${x} ${y}) scale(${scale})`);
+  },
+  { flush: 'post' },
+);
+
+let watcher: ResizeObserver | null = null;
+onMounted(() => {
+  watcher = new ResizeObserver(([{ contentRect }]) => {
+    mapView.resize(contentRect.width, contentRect.height);
+    if (props.selected) void nextTick(() => mapView.reveal(props.selected!));
+  });
+  watcher.observe(host.value!);
+});
+onUnmounted(() => watcher?.disconnect());
+watch(
+  () => props.selected,
+  (id) => id && void nextTick(() => mapView.reveal(id)),
+);
+
+const { hovered, target, rubber, listeners } = useMapGestures({
+  host,
+  mapView,
+  layout: computed(() => props.shown.layout),
+  onSelect: (id) => emit('select', id),
+  onBand: (key) => emit('selectLink', linkOf.value.get(key)!),
+  onOpen: (id) => emit('open', id),
+  onFold: (id) => emit('unfold', id),
+  onJoin: (base, derivative) => emit('propose', base, derivative),
+  onGrow: (base) => emit('grow', base),
+});
+
+/** Where an arrow key leads: to the first base, to the nearest derivative, to the next above or below. */
 function neighbour(key: string): RecordId | undefined {
-  const { plates } = props.layout;
-  const here = plates.find(({ id }) => id === props.selected);
-  if (!here) return [...plates].sort((a, b) => a.x - b.x || a.y - b.y)[0]?.id;
-  if (key === 'ArrowLeft') return props.graph.nodes.get(here.id)?.bases[0];
-  const children = plates
-    .filter(({ id }) => props.graph.nodes.get(id)?.bases[0] === here.id)
-    .sort((a, b) => a.y - b.y);
-  if (key === 'ArrowRight') return children[0]?.id;
-  const column = plates.filter(({ generation }) => generation === here.generation).sort((a, b) => a.y - b.y);
+  const all = props.shown.layout.plates;
+  const here = plates.value.get(props.selected ?? '');
+  if (!here) return all.toSorted((a, b) => a.x - b.x || a.y - b.y)[0]?.id;
+  const nearest = (ids: readonly RecordId[]) =>
+    ids
+      .flatMap((id) => plates.value.get(id) ?? [])
+      .sort((a, b) => Math.abs(a.y - here.y) - Math.abs(b.y - here.y))[0]?.id;
+  if (key === 'ArrowLeft') return props.graph.nodes.get(here.id)?.bases.find((id) => plates.value.has(id));
+  if (key === 'ArrowRight')
+    return nearest(
+      [...props.graph.nodes.values()].filter(({ bases }) => bases.includes(here.id)).map(({ id }) => id),
+    );
+  const column = all.filter(({ x }) => x === here.x).sort((a, b) => a.y - b.y);
   return column[column.findIndex(({ id }) => id === here.id) + (key === 'ArrowDown' ? 1 : -1)]?.id;
 }
+const KEYS: Readonly<Record<string, () => void>> = {
+  Enter: () => props.selected && emit('open', props.selected),
+  '+': () => mapView.zoom(1.2),
+  '-': () => mapView.zoom(1 / 1.2),
+  0: mapView.fit,
+  Escape: () => emit('select', null),
+  f: () => emit('focusChain'),
+  e: () => props.selected && emit('unfold', props.selected),
+  a: () => props.selected && emit('grow', props.selected),
+};
 function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   if (event.key.startsWith('Arrow')) {
@@ -135,208 +210,200 @@ function onKey(event: KeyboardEvent): void {
       emit('select', next);
       void nextTick(() => host.value?.querySelector<SVGGElement>(`[data-id="${CSS.escape(next)}"]`)?.focus());
     }
-  } else if (event.key === 'Enter' && props.selected) emit('open', props.selected);
-  else if (event.key === '+') zoom(1.2);
-  else if (event.key === '-') zoom(1 / 1.2);
-  else if (event.key === '0') fit();
-  else if (event.key === 'Escape') emit('select', null);
+  } else if (KEYS[event.key]) KEYS[event.key]();
   else return;
   event.preventDefault();
 }
 
-/** Brings the selected plate into view, moving no more than needed. */
-function reveal(): void {
-  const box = host.value?.getBoundingClientRect();
-  const plate = props.layout.plates.find(({ id }) => id === props.selected);
-  if (!box?.width || !plate) return;
-  const { x, y, scale } = view.value;
-  const left = x + plate.x * scale;
-  const top = y + plate.y * scale;
-  const dx = Math.min(0, box.width - MARGIN - (left + PLATE.width * scale)) || Math.max(0, MARGIN - left);
-  const dy = Math.min(0, box.height - MARGIN - (top + PLATE.height * scale)) || Math.max(0, MARGIN - top);
-  if (dx || dy) view.value = { scale, x: x + dx, y: y + dy };
-}
-
-onMounted(() => {
-  fit();
-  reveal();
+/** The plate that shows its handles. */
+const handled = computed(() => {
+  const id = hovered.value;
+  return id && !isMark.value ? plates.value.get(id) : undefined;
 });
-watch(
-  () => props.selected,
-  () => void nextTick(reveal),
-);
-watch(
-  () => [props.layout.width, props.layout.height],
-  () => void nextTick(fit),
-);
-defineExpose({ fit, zoom });
+const labelOf = (id: RecordId) => {
+  const facts = props.factsOf(id);
+  const base = facts?.link
+    ? (props.graph.nodes.get(props.graph.nodes.get(id)?.bases[0] ?? '')?.name ?? '')
+    : '';
+  return facts ? wordPlate(facts, base) : '';
+};
+function goTo(x: number, y: number): void {
+  const { scale } = view.value;
+  view.value = {
+    scale,
+    x: frame.value.width / 2 - x * scale,
+    y: frame.value.height / 2 - y * scale,
+  };
+}
 </script>
 
 <template>
-  <svg
-    ref="host"
-    class="map"
-    role="group"
-    aria-label="Lineage map"
-    tabindex="0"
-    @wheel.prevent="onWheel"
-    @pointerdown="onDown"
-    @pointermove="onMove"
-    @click="onGroundClick"
-    @keydown="onKey"
-  >
-    <g :transform="`translate(${view.x} ${view.y}) scale(${view.scale})`">
-      <g
-        v-for="band in layout.bands"
-        :key="band.link.link.id"
-        class="band"
-        :class="[
-          band.link.kind,
-          {
-            unmeasured: !band.measured,
-            dimmed: selected && !(onChain(band.link.derivative) && onChain(band.link.base)),
-          },
-        ]"
-      >
-        <title>{{ bandTitle(band) }}</title>
-        <path
-          v-if="band.measured && band.link.kind === 'lineal'"
-          :d="band.path"
-          class="halo"
-          :stroke="familyColour(rootOf(band.link.base))"
-          :stroke-width="18"
-        />
-        <path
-          :d="band.path"
-          class="core"
-          :stroke="familyColour(rootOf(band.link.base))"
-          :stroke-width="band.width"
-        />
+  <div class="holder">
+    <svg
+      ref="host"
+      class="map"
+      :class="{ settling, drawing: rubber }"
+      role="group"
+      aria-label="Lineage map"
+      aria-describedby="map-help"
+      tabindex="0"
+      v-on="listeners"
+      @keydown="onKey"
+    >
+      <defs>
+        <pattern id="map-unseen" width="6" height="6" patternUnits="userSpaceOnUse">
+          <rect width="3" height="6" fill="rgb(var(--v-theme-track))" />
+        </pattern>
+      </defs>
+      <g ref="world">
+        <g v-if="isMark" class="far">
+          <path
+            v-for="path in farShapes.bands"
+            :key="`b ${path.colour} ${path.isDim}`"
+            class="far-band"
+            :class="{ dimmed: path.isDim }"
+            :d="path.d"
+            :stroke="path.colour"
+            :stroke-width="1 / Math.min(1, view.scale)"
+          />
+          <path
+            v-for="path in farShapes.plates"
+            :key="`p ${path.colour} ${path.isDim}`"
+            :class="{ dimmed: path.isDim }"
+            :d="path.d"
+            :fill="path.colour"
+          />
+          <text
+            v-for="label in farNames"
+            :key="label.id"
+            class="far-name"
+            :x="label.x - 4 / view.scale"
+            :y="label.y + 4 / view.scale"
+            :font-size="12.5 / view.scale"
+            :stroke-width="3 / view.scale"
+          >
+            {{ label.name }}
+          </text>
+        </g>
+        <g
+          v-for="band in bands"
+          :key="band.key"
+          class="band"
+          :class="[
+            band.link.kind,
+            {
+              unmeasured: carriedShare(band.link) === 0,
+              past: band.link.past,
+              part: band.link.edition,
+              dimmed: isDim(band.link.derivative) || isDim(band.link.base),
+              chosen: band.link.link && band.link.link.id === selectedLink,
+            },
+          ]"
+          :data-band="band.key"
+        >
+          <title>{{ wordBand(band.link, graph) }}</title>
+          <path :d="band.path" class="reach" :stroke-width="Math.max(12, band.width + 6)" />
+          <path
+            v-if="carriedShare(band.link) > 0 && band.link.kind === 'lineal'"
+            :d="band.path"
+            class="halo"
+            :stroke="colourOf(band.link.base)"
+            :stroke-width="detail.band.widest"
+          />
+          <path :d="band.path" class="core" :stroke="colourOf(band.link.base)" :stroke-width="band.width" />
+        </g>
+        <g
+          v-for="ghost in gone"
+          :key="`gone ${ghost.id}`"
+          class="plate gone"
+          :style="{ transform: `translate(${ghost.x}px, ${ghost.y}px)` }"
+          aria-hidden="true"
+        >
+          <rect class="ghost" :width="detail.width" :height="detail.height" rx="4" />
+          <text v-if="!isMark" x="12" :y="Math.min(17, detail.height - 5)" font-size="12.5">
+            {{ ghost.name }}
+          </text>
+        </g>
+        <g
+          v-for="plate in drawnPlates"
+          :key="plate.id"
+          class="plate"
+          :class="{
+            selected: plate.id === selected,
+            target: plate.id === target,
+            dimmed: isDim(plate.id),
+            appeared: appeared.has(plate.id),
+            moved: moved.has(plate.id),
+          }"
+          :data-id="plate.id"
+          :data-mark="marks?.get(plate.id)"
+          :style="{ transform: `translate(${plate.x}px, ${plate.y}px)` }"
+          role="button"
+          :tabindex="plate.id === selected ? 0 : -1"
+          :aria-label="labelOf(plate.id)"
+          :aria-pressed="plate.id === selected"
+        >
+          <title>{{ labelOf(plate.id) }}</title>
+          <MapPlate
+            v-if="factsOf(plate.id)"
+            :facts="factsOf(plate.id)!"
+            :detail="detail"
+            :colour="colourOf(plate.id)"
+          />
+          <g
+            v-if="graph.nodes.get(plate.id)!.editions > 1 && detail.height > 30"
+            class="fold"
+            :data-fold="plate.id"
+            :transform="`translate(${detail.width - 26} 3)`"
+          >
+            <title>Show its editions apart, or fold them (e)</title>
+            <rect width="23" height="14" rx="7" />
+            <text x="11.5" y="10.5" text-anchor="middle" font-size="10">
+              {{ graph.nodes.get(plate.id)!.editions }} ed
+            </text>
+          </g>
+        </g>
+        <g v-if="handled" class="handles">
+          <circle
+            data-handle="base"
+            :data-of="handled.id"
+            :cx="handled.x + detail.width"
+            :cy="handled.y + detail.height / 2"
+            :r="Math.min(7, detail.height / 3)"
+          >
+            <title>Drag to a derivative, or to the open ground for a new one</title>
+          </circle>
+          <circle
+            data-handle="derivative"
+            :data-of="handled.id"
+            :cx="handled.x"
+            :cy="handled.y + detail.height / 2"
+            :r="Math.min(7, detail.height / 3)"
+          >
+            <title>Drag to what it is built on</title>
+          </circle>
+        </g>
       </g>
-      <g
-        v-for="plate in layout.plates"
-        :key="plate.id"
-        class="plate"
-        :class="{ selected: plate.id === selected, dimmed: !onChain(plate.id) }"
-        :data-id="plate.id"
-        :transform="`translate(${plate.x} ${plate.y})`"
-        role="button"
-        :tabindex="plate.id === selected ? 0 : -1"
-        :aria-label="`${plates.get(plate.id)?.name} ${plates.get(plate.id)?.version}`"
-        :aria-pressed="plate.id === selected"
-        @click.stop="onPlateClick(plate.id)"
-        @dblclick.stop="emit('open', plate.id)"
-      >
-        <rect class="ground" :width="PLATE.width" :height="PLATE.height" rx="4" />
-        <rect class="family" width="5" :height="PLATE.height" rx="2" :fill="familyColour(plate.root)" />
-        <foreignObject x="12" y="4" :width="PLATE.width - 18" :height="PLATE.height - 7">
-          <div v-if="plates.get(plate.id)" class="inside">
-            <div class="name">
-              {{ plates.get(plate.id)!.name }}
-              <span v-if="plates.get(plate.id)!.version" class="version">{{
-                plates.get(plate.id)!.version
-              }}</span>
-            </div>
-            <div class="sub">{{ subtitle(plates.get(plate.id)!) }}</div>
-            <div
-              v-if="isRoot(plate.id)"
-              class="root"
-              :class="{ trouble: !plates.get(plate.id)!.independent }"
-            >
-              {{ rootRemark(plates.get(plate.id)!) }}
-            </div>
-            <ChangeStrip v-else :bars="plates.get(plate.id)!.strip" />
-          </div>
-        </foreignObject>
-      </g>
-    </g>
-  </svg>
+      <path
+        v-if="rubber"
+        class="rubber"
+        :d="`M${rubber.x1} ${rubber.y1}C${(rubber.x1 + rubber.x2) / 2} ${rubber.y1} ${(rubber.x1 + rubber.x2) / 2} ${rubber.y2} ${rubber.x2} ${rubber.y2}`"
+      />
+    </svg>
+    <p id="map-help" class="visually-hidden">
+      Arrow keys walk along the lineage: left to the base, right to a derivative, up and down to the next. The
+      outline shows the same as a table.
+    </p>
+    <MapMini
+      v-if="!isWhole && shown.layout.plates.length > 0"
+      class="mini-place"
+      :layout="shown.layout"
+      :view="view"
+      :frame="frame"
+      :colour-of="colourOf"
+      @go="goTo"
+    />
+  </div>
 </template>
 
-<style scoped>
-.map {
-  width: 100%;
-  height: 100%;
-  display: block;
-  cursor: grab;
-  touch-action: none;
-  user-select: none;
-}
-.map:active {
-  cursor: grabbing;
-}
-.band path {
-  fill: none;
-}
-.band .halo {
-  opacity: 0.16;
-}
-.band .core {
-  opacity: 0.82;
-}
-.band.unmeasured .core {
-  stroke-dasharray: 5 4;
-}
-.band.succession .core {
-  stroke-dasharray: 9 3 2 3;
-  stroke-width: 2;
-}
-.band.lateral .core {
-  stroke-dasharray: 1.5 4;
-  stroke-linecap: round;
-}
-.dimmed {
-  opacity: 0.45;
-}
-.plate {
-  cursor: pointer;
-}
-.plate:focus {
-  outline: none;
-}
-.ground {
-  fill: rgb(var(--v-theme-surface));
-  stroke: rgb(var(--v-theme-line));
-}
-.plate:hover .ground {
-  stroke: rgb(var(--v-theme-ink-soft));
-}
-.plate.selected .ground,
-.plate:focus-visible .ground {
-  stroke: rgb(var(--v-theme-accent));
-  stroke-width: 2.5;
-}
-.inside {
-  font-family: var(--sans);
-  line-height: 1.25;
-  color: rgb(var(--v-theme-ink));
-}
-.name {
-  font-size: 13px;
-  font-weight: 700;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.version {
-  font-weight: 500;
-  color: rgb(var(--v-theme-ink-soft));
-}
-.sub,
-.root {
-  font-size: 11px;
-  color: rgb(var(--v-theme-ink-soft));
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.sub {
-  margin-bottom: 4px;
-}
-.root {
-  margin-top: -4px;
-}
-.root.trouble {
-  color: rgb(var(--v-theme-error));
-}
-</style>
+<style scoped src="./lineageMap.css"></style>

@@ -1,45 +1,98 @@
 <script setup lang="ts">
-/** Lineage: what is built on what, how, since when. */
-import { computed, ref, toRef } from 'vue';
+/** Lineage: what is built on what, how, since when; as a map or an outline of the same selection, on any date. */
+import { computed, nextTick, ref, toRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { storeToRefs } from 'pinia';
+import { recordOf } from '../../../core/catalogue/catalogue.ts';
 import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { formatDay } from '../../../core/catalogue/when.ts';
+import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { FILTER_NAMES, type MapFilter } from '../../../core/layers/mapFilter.ts';
+import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
+import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';
 import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
-import { useAsOf } from '../../stores/clock.ts';
+import { currentDay, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import LineageDetail from './LineageDetail.vue';
+import LineageFilters from './LineageFilters.vue';
 import LineageMap from './LineageMap.vue';
+import LineageOutline from './LineageOutline.vue';
+import LinkDetail from './LinkDetail.vue';
 import MapLegend from './MapLegend.vue';
-import { useLineage } from './useLineage.ts';
+import NewLink from './NewLink.vue';
+import TimeBar from './TimeBar.vue';
+import { useLineage, type LineageView } from './useLineage.ts';
+import { useLineageExport } from './useLineageExport.ts';
+import { useMapLayout } from './useMapLayout.ts';
 
 const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
 const { query, go } = useQueryState();
 const router = useRouter();
 const notices = useNoticeStore();
-const { day } = useAsOf();
-const { graph, layout, plates } = useLineage(catalogue, toRef(day));
+const { day, date, isToday } = useAsOf();
 const map = ref<InstanceType<typeof LineageMap> | null>(null);
 const legendOpen = ref(false);
 
+const view = computed((): LineageView => {
+  const filter = Object.fromEntries(FILTER_NAMES.map((name) => [name, query.value[name]])) as MapFilter;
+  return {
+    unfolded: new Set((query.value.apart ?? '').split(' ').filter(Boolean)),
+    filter,
+    lateral: query.value.lines === 'all',
+  };
+});
+const { graph, events, facts, complete, factsOf, filtered, shape, isContext } = useLineage(
+  catalogue,
+  toRef(day),
+  view,
+);
+const layout = useMapLayout(shape, () => (window.innerWidth - 110) / (window.innerHeight - 230));
+const isOutline = computed(() => query.value.view === 'outline');
+
 const selected = computed(() => {
   const at = query.value.at ?? '';
-  return plates.value.has(at) ? at : null;
+  return graph.value.nodes.has(at) ? at : null;
 });
-const facts = computed(() => (selected.value ? plates.value.get(selected.value) : undefined));
-const measured = computed(() => graph.value.links.filter(({ comparison }) => comparison).length);
-const lineal = computed(() => graph.value.links.filter(({ kind }) => kind === 'lineal').length);
+const selectedFacts = computed(() => (selected.value ? factsOf(selected.value) : undefined));
+const selectedLink = computed(() => recordOf(catalogue.value, 'link', query.value.link ?? ''));
+const isFocused = computed(() => query.value.focus === '1' && selected.value !== null);
+const chain = computed(() => {
+  if (!isFocused.value) return null;
+  const id = selected.value!;
+  return new Set([...ancestorsOf(graph.value, id).keys(), ...descendantsOf(graph.value, id).keys()]);
+});
+const lineal = computed(() => graph.value.links.filter(({ kind }) => kind === 'lineal'));
+const measured = computed(() => lineal.value.filter(({ comparison }) => comparison).length);
+
+/** A link, or a distribution, that is about to be added. */
+const proposed = ref<{ base: RecordId | null; derivative: RecordId | null } | null>(null);
+const hasPane = computed(() => Boolean(proposed.value || selectedLink.value || selectedFacts.value));
 
 /** Opening and closing the pane is a step that the back button takes back; walking within it is not. */
 function select(id: RecordId | null): void {
-  if (id === selected.value) return;
-  void go({ at: id ?? undefined }, id && selected.value ? 'replace' : 'push');
+  proposed.value = null;
+  if (id === selected.value && !selectedLink.value) return;
+  void go({ at: id ?? undefined, link: undefined }, id && selected.value ? 'replace' : 'push');
+}
+function selectLink({ link, derivative }: GraphLink): void {
+  proposed.value = null;
+  if (!link) select(derivative);
+  else void go({ link: link.id }, 'push');
+}
+function propose(base: RecordId | null, derivative: RecordId | null): void {
+  proposed.value = { base, derivative };
+}
+function finish(at: RecordId): void {
+  map.value?.hold(proposed.value?.base ?? null);
+  proposed.value = null;
+  void go({ at, link: undefined }, 'replace');
 }
 /** Takes the selected distribution out with all that hangs on it, as one undoable step. */
 function remove(): void {
-  const { id, name } = facts.value!;
+  const { id, name } = selectedFacts.value!;
   select(null);
   const result = store.editByDiff(`Delete ${name}`, diffOfRemoval(catalogue.value, [id]));
   if (result.ok)
@@ -49,56 +102,239 @@ function remove(): void {
 function openDossier(id: RecordId): void {
   void router.push({
     name: 'dossier',
-    params: { release: plates.value.get(id)!.layer },
+    params: { release: factsOf(id)!.layer },
     query: { asof: query.value.asof },
   });
 }
+function unfold(id: RecordId): void {
+  const next = new Set(view.value.unfolded);
+  const of = graph.value.nodes.get(id)?.distribution ?? id;
+  if (!next.delete(of)) {
+    if ((graph.value.nodes.get(of)?.editions ?? 0) < 2) return;
+    next.add(of);
+  }
+  map.value?.hold(of);
+  const at = selected.value && graph.value.nodes.get(selected.value)?.distribution;
+  void go({ apart: [...next].join(' ') || undefined, ...(at && { at }) });
+}
+function focusChain(): void {
+  if (selected.value) void go({ focus: isFocused.value ? undefined : '1' });
+}
+function goToDay(next: number | null): void {
+  map.value?.hold(selected.value);
+  void go({ asof: next === null ? undefined : formatDay(next) });
+}
+function filterBy(changes: MapFilter): void {
+  void go(changes as Record<string, string | undefined>);
+}
+// Under another filter the map is another one: it is shown whole.
+watch(
+  () => JSON.stringify(view.value.filter),
+  () => {
+    const stop = watch(layout.shown, () => {
+      stop();
+      void nextTick(() => map.value?.fit());
+    });
+  },
+);
+
+const filterWords = computed(() =>
+  FILTER_NAMES.flatMap((name) =>
+    view.value.filter[name]
+      ? [`${name}: ${view.value.filter[name]!.replace('~', ' ').replace(/^distribution:/, '')}`]
+      : [],
+  ).join(', '),
+);
+const exporting = useLineageExport(
+  computed(() => ({
+    graph: graph.value,
+    factsOf,
+    shown: filtered.value?.shown,
+    layout: layout.shown.value,
+    title: `Lineage: ${store.about?.title ?? 'catalogue'}`,
+    date: date.value,
+    filters: filterWords.value,
+  })),
+);
+const EXPORTS = [
+  { label: 'Picture (SVG)', act: exporting.saveSvg },
+  { label: 'Picture (PNG)', act: exporting.savePng },
+  { label: 'Graph (GraphML)', act: exporting.saveGraphMl },
+  { label: 'Graph (DOT)', act: exporting.saveDot },
+  { label: 'Print', act: exporting.print },
+] as const;
 </script>
 
 <template>
-  <div class="screen" :class="{ 'has-detail': facts }">
-    <div v-if="plates.size === 0" class="work">
+  <div class="screen" :class="{ 'has-detail': hasPane }">
+    <div v-if="catalogue.records.distribution.size === 0 && !proposed" class="work">
       <div class="empty">
         <h2>Nothing is placed yet</h2>
         <p class="soft">
           Read the files of a system: the program finds what it is built on and puts it on the map.
         </p>
         <p><v-btn variant="flat" color="primary" to="/intake">Read a system</v-btn></p>
+        <p><v-btn @click="propose(null, null)">Add a distribution by hand</v-btn></p>
         <p><v-btn @click="store.open('sample')">Look at the sample</v-btn></p>
       </div>
     </div>
     <div v-else class="work lineage">
-      <div v-if="store.about?.sample && !selected" class="remark intro">
+      <div v-if="store.about?.sample && !hasPane && isToday" class="remark intro">
         <span><strong>This is the sample, all of it invented.</strong> {{ store.about.question }}</span>
         <v-btn class="own" @click="store.open('own')">Start my own catalogue</v-btn>
       </div>
       <div class="tools">
-        <span class="soft">{{ lineal }} lineal links, {{ measured }} measured</span>
+        <div class="views" role="group" aria-label="View">
+          <button :class="{ on: !isOutline }" :aria-pressed="!isOutline" @click="go({ view: undefined })">
+            Map
+          </button>
+          <button :class="{ on: isOutline }" :aria-pressed="isOutline" @click="go({ view: 'outline' })">
+            Outline
+          </button>
+        </div>
+        <LineageFilters
+          :filter="view.filter"
+          :graph="graph"
+          :facts="facts"
+          :matching="filtered?.matching.size ?? null"
+          @change="filterBy"
+        />
         <span class="spacer" />
-        <v-btn @click="map?.zoom(1 / 1.2)" aria-label="Farther" title="Farther (−)">−</v-btn>
-        <v-btn @click="map?.zoom(1.2)" aria-label="Nearer" title="Nearer (+)">+</v-btn>
-        <v-btn title="Fit the whole map (0)" @click="map?.fit()">Fit</v-btn>
-        <v-btn :aria-expanded="legendOpen" @click="legendOpen = !legendOpen">Legend</v-btn>
+        <template v-if="!isOutline">
+          <button
+            class="chip"
+            :class="{ on: view.lateral }"
+            :aria-pressed="view.lateral"
+            title="Lines of borrowed parts"
+            @click="go({ lines: view.lateral ? undefined : 'all' })"
+          >
+            Borrowed
+          </button>
+          <button
+            class="chip"
+            :class="{ on: legendOpen }"
+            :aria-expanded="legendOpen"
+            @click="legendOpen = !legendOpen"
+          >
+            Legend
+          </button>
+        </template>
+        <v-menu>
+          <template #activator="{ props: menu }"
+            ><button v-bind="menu" class="chip" title="Add, arrange, export">More</button></template
+          >
+          <v-list density="compact">
+            <v-list-item @click="propose(null, null)"
+              ><v-list-item-title>Add a distribution …</v-list-item-title></v-list-item
+            >
+            <v-list-item v-if="!isOutline" @click="layout.arrangeAnew()"
+              ><v-list-item-title>Arrange anew</v-list-item-title></v-list-item
+            >
+            <v-divider />
+            <v-list-item v-for="each in EXPORTS" :key="each.label" @click="each.act()"
+              ><v-list-item-title>{{ each.label }}</v-list-item-title></v-list-item
+            >
+          </v-list>
+        </v-menu>
       </div>
       <div class="ground">
-        <LineageMap
-          ref="map"
-          :layout="layout"
+        <LineageOutline
+          v-if="isOutline"
           :graph="graph"
-          :plates="plates"
+          :facts="facts"
+          :facts-of="factsOf"
+          :shown="filtered?.shown"
+          :is-context="isContext"
           :selected="selected"
+          :complete="complete"
           @select="select"
           @open="openDossier"
+          @grow="(id) => propose(id, null)"
         />
-        <MapLegend v-if="legendOpen" class="legend" />
+        <template v-else>
+          <div v-if="layout.failed.value" class="empty" role="alert">
+            <h2>The map could not be laid out</h2>
+            <p class="soft">
+              {{ layout.failed.value }}. Nothing of the catalogue is lost; the outline shows the same.
+            </p>
+            <p><v-btn @click="layout.arrangeAnew()">Try again</v-btn></p>
+          </div>
+          <div v-else-if="filtered && filtered.shown.size === 0 && complete" class="empty">
+            <h2>Nothing matches these filters</h2>
+            <p class="soft">On this date no distribution has all that is asked for.</p>
+          </div>
+          <LineageMap
+            v-else-if="layout.shown.value"
+            ref="map"
+            :shown="layout.shown.value"
+            :graph="graph"
+            :facts-of="factsOf"
+            :is-context="isContext"
+            :selected="selected"
+            :selected-link="selectedLink?.id ?? null"
+            :chain="chain"
+            :set-detail="layout.setDetail"
+            @select="select"
+            @select-link="selectLink"
+            @open="openDossier"
+            @propose="propose"
+            @grow="(id) => propose(id, null)"
+            @unfold="unfold"
+            @focus-chain="focusChain"
+          />
+          <div v-if="layout.busy.value && !layout.shown.value" class="empty" role="status">
+            <h2>Laying out {{ formatNumberOf(shape.nodes.length, 'distribution') }} …</h2>
+            <v-progress-linear indeterminate aria-label="Laying out the map" />
+            <p><v-btn @click="go({ view: 'outline' })">Look at the outline instead</v-btn></p>
+          </div>
+          <span v-if="layout.shown.value" class="zoom">
+            <v-btn aria-label="Farther" title="Farther (−)" @click="map?.zoom(1 / 1.25)">−</v-btn>
+            <v-btn aria-label="Nearer" title="Nearer (+)" @click="map?.zoom(1.25)">+</v-btn>
+            <v-btn title="Fit the whole map (0)" @click="map?.fit()">Fit</v-btn>
+          </span>
+          <MapLegend v-if="legendOpen" class="legend" :links="lineal.length" :measured="measured" />
+        </template>
       </div>
+      <TimeBar
+        class="history"
+        :catalogue="catalogue"
+        :events="events"
+        :day="day"
+        :today="currentDay()"
+        @go="goToDay"
+      />
     </div>
-    <LineageDetail
-      v-if="facts"
-      :facts="facts"
+    <NewLink
+      v-if="proposed"
+      :key="`${proposed.base} ${proposed.derivative}`"
+      :base="proposed.base"
+      :derivative="proposed.derivative"
+      :day="day"
+      :is-today="isToday"
+      @done="finish"
+      @cancel="proposed = null"
+    />
+    <LinkDetail
+      v-else-if="selectedLink"
+      :link="selectedLink"
       :catalogue="catalogue"
+      :day="date"
+      @close="go({ link: undefined })"
+      @removed="go({ link: undefined })"
+    />
+    <LineageDetail
+      v-else-if="selectedFacts"
+      :facts="selectedFacts"
+      :catalogue="catalogue"
+      :graph="graph"
+      :is-focused="isFocused"
+      :is-unfolded="view.unfolded.has(graph.nodes.get(selectedFacts.id)?.distribution ?? '')"
       @close="select(null)"
       @remove="remove"
+      @grow="propose(selectedFacts.id, null)"
+      @focus="focusChain"
+      @unfold="unfold(selectedFacts.id)"
+      @select-link="selectLink"
     />
   </div>
 </template>
@@ -106,15 +342,54 @@ function openDossier(id: RecordId): void {
 <style scoped>
 .lineage {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
+  grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
   overflow: hidden;
 }
 .tools {
   grid-row: 2;
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 6px;
-  padding: 10px 16px 4px;
+  padding: 10px 16px 6px;
+}
+.views {
+  display: flex;
+  gap: 2px;
+  margin-right: 6px;
+}
+.views button {
+  padding: 3px 12px;
+  border: 1px solid rgb(var(--v-theme-line));
+  font-size: 12.5px;
+  background: rgb(var(--v-theme-surface));
+}
+.views button:first-child {
+  border-radius: 14px 0 0 14px;
+}
+.views button:last-child {
+  border-radius: 0 14px 14px 0;
+}
+.views .on {
+  background: rgb(var(--v-theme-primary));
+  border-color: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-background));
+  font-weight: 600;
+}
+.history {
+  grid-row: 4;
+}
+.zoom {
+  position: absolute;
+  left: 16px;
+  bottom: 10px;
+  display: flex;
+  gap: 3px;
+}
+.zoom .v-btn {
+  background: rgb(var(--v-theme-surface));
+  min-width: 0;
+  padding: 0 9px;
 }
 .intro {
   grid-row: 1;

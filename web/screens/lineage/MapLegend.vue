@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** What the map's signs mean. */
 import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
+import { formatNumberOf } from '../../../core/exchange/valueText.ts';
 import { colourOfArea } from '../../app/theme.ts';
+
+defineProps<{ links: number; measured: number }>();
 </script>
 
 <template>
@@ -24,6 +27,16 @@ import { colourOfArea } from '../../app/theme.ts';
       </dt>
       <dd>thin and broken: not measured</dd>
       <dt>
+        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="2 3" /></svg>
+      </dt>
+      <dd>of one edition only</dd>
+      <dt>
+        <svg width="60" height="18">
+          <path d="M2 9H58" class="line" stroke-dasharray="1 5" stroke-linecap="round" />
+        </svg>
+      </dt>
+      <dd>its last base, before it ended</dd>
+      <dt>
         <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="9 3 2 3" /></svg>
       </dt>
       <dd>continues a project that ended</dd>
@@ -34,6 +47,7 @@ import { colourOfArea } from '../../app/theme.ts';
       </dt>
       <dd>borrows parts only</dd>
     </dl>
+    <p class="small soft">{{ formatNumberOf(links, 'link') }} to bases shown, {{ measured }} measured.</p>
     <h2>Change strip: how much a layer changes</h2>
     <ol>
       <li v-for="{ id, label } in STRIP_AREAS" :key="id">

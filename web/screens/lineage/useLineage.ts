@@ -1,72 +1,87 @@
-/** The lineage graph, its layout and each distribution's change strip, bound to the open catalogue and date. */
-import { computed, type Ref } from 'vue';
-import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { FactValue } from '../../../core/catalogue/factValue.ts';
-import { factKeysOf, findFactKey } from '../../../core/catalogue/factSheet.ts';
-import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
+/** The lineage graph of the open catalogue on the day shown, its filter, and what each plate shows. */
+import { computed, onUnmounted, shallowRef, watch, type Ref } from 'vue';
+import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { changesOf, stripOf, type Change, type StripBar } from '../../../core/layers/changes.ts';
-import { layerTable } from '../../../core/layers/layerTable.ts';
-import { chainOf, currentRelease, type Layer } from '../../../core/lineage/chain.ts';
-import { lineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import { layoutMap } from '../../../core/lineage/mapLayout.ts';
+import { createLives } from '../../../core/layers/lives.ts';
+import { filterNodes, isFiltering, type MapFilter } from '../../../core/layers/mapFilter.ts';
+import { createPlateFacts, type PlateFacts } from '../../../core/layers/plateFacts.ts';
+import { lineageEvents } from '../../../core/lineage/events.ts';
+import { lineageGraph, type GraphLink } from '../../../core/lineage/lineageGraph.ts';
+import { shapeOf } from '../../../core/lineage/map/shapeOf.ts';
 
-/** What a plate shows and the detail pane explains. */
-export interface PlateFacts {
-  readonly id: RecordId;
-  readonly name: string;
-  /** The release that is current on the date, or the distribution itself where none is recorded. */
-  readonly layer: RecordId;
-  readonly version: string;
-  readonly layers: readonly Layer[];
-  readonly strip: readonly StripBar[];
-  readonly changes: readonly Change[];
-  readonly purpose: string;
-  readonly model: string;
-  readonly format: string;
-  readonly standing: string;
-  readonly independent: boolean;
+export interface LineageView {
+  readonly unfolded: ReadonlySet<RecordId>;
+  readonly filter: MapFilter;
+  /** Lines of borrowed parts too. */
+  readonly lateral: boolean;
 }
 
-const STRIP_KEYS = STRIP_AREAS.flatMap(({ id }) => factKeysOf(id));
-const HEAD_KEYS = [
-  'identity.purpose',
-  'identity.packageFormat',
-  'identity.standing',
-  'lineage.independent',
-].map((key) => findFactKey(key)!);
+/** What of a plate's facts was computed is kept beyond the screen: going back to it costs nothing. */
+const livesOf = createLives();
+const factsFor = createPlateFacts();
 
-export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>) {
-  const graph = computed(() => lineageGraph(catalogue.value, day.value));
-  const layout = computed(() => layoutMap(graph.value));
-  const plates = computed(
-    () =>
-      new Map([...graph.value.nodes.keys()].map((id) => [id, plateFacts(catalogue.value, id, day.value)])),
+/** Milliseconds of work at a time while all plates are computed. */
+const SLICE = 12;
+
+export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Ref<LineageView>) {
+  const graph = computed(() =>
+    lineageGraph(catalogue.value, day.value, { lifeOf: livesOf, unfolded: view.value.unfolded }),
   );
-  return { graph, layout, plates };
+  const events = computed(() => lineageEvents(catalogue.value, livesOf));
+  const { facts, complete } = useAllFacts(catalogue, day, graph);
+
+  /** What one plate shows; computed when it is asked for. */
+  function factsOf(id: RecordId): PlateFacts | undefined {
+    const node = graph.value.nodes.get(id);
+    return node && factsFor(catalogue.value, node, day.value);
+  }
+
+  const filtered = computed(() =>
+    isFiltering(view.value.filter) ? filterNodes(graph.value, facts.value, view.value.filter) : null,
+  );
+  const shape = computed(() => {
+    const { lateral } = view.value;
+    const link = ({ kind }: GraphLink) => lateral || kind !== 'lateral';
+    const shown = filtered.value?.shown;
+    return shapeOf(graph.value, { link, ...(shown && { node: (id: RecordId) => shown.has(id) }) });
+  });
+  const isContext = (id: RecordId) => filtered.value !== null && !filtered.value.matching.has(id);
+
+  return { graph, events, facts, complete, factsOf, filtered, shape, isContext };
 }
 
-/** Everything a plate needs to know of one distribution on one day. */
-export function plateFacts(catalogue: Catalogue, id: RecordId, day: number): PlateFacts {
-  const release = currentRelease(catalogue, id, day);
-  const layer = release?.id ?? id;
-  const layers = chainOf(catalogue, layer, day);
-  const table = layerTable(catalogue, layers, [...STRIP_KEYS, ...HEAD_KEYS]);
-  const valueOf = (key: string): FactValue | undefined =>
-    table.rows.find(({ fact }) => fact.key === key)?.cells.at(-1)?.value;
-  const textOf = (key: string) => String(valueOf(key) ?? '');
-  return {
-    id,
-    name: recordOf(catalogue, 'distribution', id)?.name ?? id,
-    layer,
-    version: release?.version ?? '',
-    layers,
-    strip: stripOf(table),
-    changes: changesOf(table),
-    purpose: textOf('identity.purpose'),
-    model: textOf('model.kind'),
-    format: textOf('identity.packageFormat'),
-    standing: textOf('identity.standing'),
-    independent: valueOf('lineage.independent') === true,
-  };
+/** The facts of every plate, computed in slices between other work: filters and the outline need them all. */
+function useAllFacts(
+  catalogue: Ref<Catalogue>,
+  day: Ref<number>,
+  graph: Ref<ReturnType<typeof lineageGraph>>,
+) {
+  const facts = shallowRef<ReadonlyMap<RecordId, PlateFacts>>(new Map());
+  const complete = shallowRef(false);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  watch(
+    [catalogue, day, graph],
+    () => {
+      clearTimeout(timer);
+      complete.value = false;
+      const nodes = [...graph.value.nodes.values()];
+      const found = new Map<RecordId, PlateFacts>();
+      const work = () => {
+        const until = performance.now() + SLICE;
+        while (found.size < nodes.length && performance.now() < until) {
+          const node = nodes[found.size];
+          found.set(node.id, factsFor(catalogue.value, node, day.value));
+        }
+        if (found.size < nodes.length) timer = setTimeout(work);
+        else {
+          facts.value = found;
+          complete.value = true;
+        }
+      };
+      work();
+    },
+    { immediate: true },
+  );
+  onUnmounted(() => clearTimeout(timer));
+  return { facts, complete };
 }

@@ -1,0 +1,75 @@
+/** Sentences about the lineage: bands, events and relations in words. */
+import { nameOf } from '../lineage/names.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Link } from '../catalogue/link.ts';
+import { formatWhen } from '../catalogue/when.ts';
+import type { DatedEvent, LineageEvent } from '../lineage/events.ts';
+import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
+import { formatNumberOf, formatShare } from './valueText.ts';
+
+/** A relation as a verb: `is a flavour of`, `was forked from`, `installs from`. */
+export function wordRelation(relation: Link['relation']): string {
+  if (relation === 'flavour of') return 'is a flavour of';
+  return relation === 'forked from' ? 'was forked from' : relation;
+}
+
+/** What a band says: `Tidewater installs from Fenwick: 86.4 % of 2,480 packages carried`. */
+export function wordBand(band: GraphLink, graph: LineageGraph): string {
+  const nameIn = (id: string) => graph.nodes.get(id)?.name ?? id;
+  const [derivative, base] = [nameIn(band.derivative), nameIn(band.base)];
+  if (!band.link) return `${derivative} is an edition of ${base}`;
+  const parts = band.link.parts.length ? ` (${band.link.parts.join(', ')})` : '';
+  const names = `${derivative} ${wordRelation(band.link.relation)} ${base}${parts}`;
+  if (band.past) return `${names}, until it ended`;
+  if (band.kind !== 'lineal') return names;
+  const counts = band.comparison?.counts;
+  const edition = band.edition ? ', one edition only' : '';
+  return counts
+    ? `${names}${edition}: ${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')} carried`
+    : `${names}${edition}: not measured`;
+}
+
+/** What happened: `Varnley moved from Fenwick 28 to Larkspur 7.` */
+export function wordEvent(catalogue: Catalogue, event: LineageEvent): string {
+  const name = event.edition ? nameOf(catalogue, event.edition) : nameOf(catalogue, event.distribution);
+  const list = (ids: readonly string[]) => ids.map((id) => nameOf(catalogue, id)).join(' and ');
+  const { before, after } = event;
+  switch (event.kind) {
+    case 'appears':
+      return `${name} appeared${after.length ? ` on ${list(after)}` : ''}.`;
+    case 'disappears':
+      return `${name} is not there yet.`;
+    case 'ends':
+      return event.standing === 'merged' ? `${name} merged into another project.` : `${name} ended.`;
+    case 'moves':
+      return `${name} moved from ${list(before.filter((id) => !after.includes(id)))} to ${list(after.filter((id) => !before.includes(id)))}.`;
+    case 'adopted':
+      return `${name} was adopted as a flavour of ${list(after)}.`;
+    case 'related':
+      return `${name} ${wordRelation(event.relation!)} ${list(after)} since then.`;
+    case 'gains':
+      return `${name} came to rest on ${list(after.filter((id) => !before.includes(id)))}${before.length ? ' too' : ''}.`;
+    case 'loses':
+      return `${name} no longer rests on ${list(before.filter((id) => !after.includes(id)))}.`;
+    case 'follows':
+      return `${name} followed to ${list(after.filter((id) => !before.includes(id)))}.`;
+    case 'standing':
+      return `${name} is ${event.standing || 'of unknown standing'} since then.`;
+  }
+}
+
+/** The same with its date: `28 Jan 2026: Varnley moved …`. */
+export function wordDatedEvent(catalogue: Catalogue, event: DatedEvent): string {
+  return `${formatWhen(event.when)}: ${wordEvent(catalogue, event)}`;
+}
+
+/** A link as a sentence: `Tidewater 7.1 installs from Fenwick 31, since 3 Mar 2026.` */
+export function wordLink(catalogue: Catalogue, link: Link): string {
+  const since = link.since ?? recordOf(catalogue, 'release', link.derivative)?.date;
+  const dates = [since && `since ${formatWhen(since)}`, link.until && `until ${formatWhen(link.until)}`];
+  const parts = link.parts.length ? ` (${link.parts.join(', ')})` : '';
+  return `${[
+    `${nameOf(catalogue, link.derivative)} ${wordRelation(link.relation)} ${nameOf(catalogue, link.base)}${parts}`,
+    ...dates.filter(Boolean),
+  ].join(', ')}.`;
+}

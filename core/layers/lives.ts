@@ -1,0 +1,81 @@
+/**
+ * The life of a distribution: since when it is there, how its standing changed, and whether it was found to be
+ * independent. What the lineage graph needs of the facts, kept for each distribution until a record of it changes.
+ */
+import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Element, FactValue } from '../catalogue/factValue.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { boundsOf } from '../catalogue/when.ts';
+import type { Life, StandingPeriod } from '../lineage/life.ts';
+import { valueInForce } from './valueInForce.ts';
+
+const KEYS = {
+  since: 'identity.since',
+  standing: 'identity.standing',
+  standings: 'identity.standings',
+  independent: 'lineage.independent',
+} as const;
+
+/** The life of a distribution, from its facts, its releases and its links. */
+export function lifeOf(catalogue: Catalogue, id: RecordId): Life {
+  const subjects = [id, ...recordsPointingTo(catalogue, id, 'release').map((release) => release.id)];
+  const readings = subjects.flatMap((subject) =>
+    recordsPointingTo(catalogue, subject, 'reading').filter((reading) => reading.subject === subject),
+  );
+  const valueOf = (key: string): FactValue | undefined =>
+    valueInForce(
+      catalogue,
+      readings.filter((reading) => reading.key === key),
+    )?.reading.value;
+  const since = String(valueOf(KEYS.since) ?? '');
+  const standings = periodsOf(valueOf(KEYS.standings));
+  return {
+    since: since || standings[0]?.when || undefined,
+    begins: firstDay([since, standings[0]?.when ?? '', ...datesOf(catalogue, id)]),
+    standing: String(valueOf(KEYS.standing) ?? ''),
+    standings,
+    independent: valueOf(KEYS.independent) === true,
+  };
+}
+
+/** `lifeOf` that reads again only what changed since it was asked last; holds for one line of catalogues. */
+export function createLives(): (catalogue: Catalogue, id: RecordId) => Life {
+  const known = new Map<RecordId, { stamp: readonly unknown[]; life: Life }>();
+  return (catalogue, id) => {
+    const releases = recordsPointingTo(catalogue, id, 'release');
+    const stamp = [
+      catalogue.records.source,
+      catalogue.pointers.get(id),
+      ...releases.flatMap((release) => [release, catalogue.pointers.get(release.id)]),
+    ];
+    const kept = known.get(id);
+    if (kept?.stamp.length === stamp.length && kept.stamp.every((part, i) => part === stamp[i]))
+      return kept.life;
+    const life = lifeOf(catalogue, id);
+    known.set(id, { stamp, life });
+    return life;
+  };
+}
+
+/** `2016-06: announced` and so on, oldest first; what has no date is left out. */
+function periodsOf(value: FactValue | undefined): StandingPeriod[] {
+  if (!Array.isArray(value)) return [];
+  return (value as Element[])
+    .flatMap(({ slot = '', name }) => {
+      const bounds = boundsOf(slot);
+      return bounds ? [{ when: slot, from: bounds.first, standing: name }] : [];
+    })
+    .sort((a, b) => a.from - b.from);
+}
+
+/** Dates of its releases and of the links that it rests by. */
+function datesOf(catalogue: Catalogue, id: RecordId): string[] {
+  const releases = recordsPointingTo(catalogue, id, 'release').map(({ date }) => date ?? '');
+  const links = recordsPointingTo(catalogue, id, 'link').filter(({ derivative }) => derivative === id);
+  return [...releases, ...links.map(({ since }) => since ?? '')];
+}
+
+function firstDay(dates: readonly string[]): number {
+  const days = dates.flatMap((date) => boundsOf(date)?.first ?? []);
+  return days.length ? Math.min(...days) : -Infinity;
+}

@@ -1,0 +1,148 @@
+/**
+ * What the map, the outline and the lists of dossiers show of one distribution (or edition) on one day: name, standing,
+ * change strip, how it rests on its base and how well that is known. Kept until a record that it rests on changes, so
+ * that an edit of one fact computes again only the few plates that show it.
+ */
+import { recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { factKeysOf, findFactKey } from '../catalogue/factSheet.ts';
+import type { Element, FactValue } from '../catalogue/factValue.ts';
+import { STRIP_AREAS } from '../catalogue/areas.ts';
+import type { Link } from '../catalogue/link.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { chainOf, distributionOf, type Layer } from '../lineage/chain.ts';
+import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
+import { changesOf, stripOf, type Change, type StripBar } from './changes.ts';
+import { layerTable } from './layerTable.ts';
+
+/** How surely a link is known: packages were counted, a source tells of it, or somebody only says so. */
+export type LinkEvidence = 'measured' | 'documented' | 'claimed';
+
+export interface PlateFacts {
+  readonly id: RecordId;
+  readonly name: string;
+  /** The release that is current on the day, or the distribution or edition itself where none is recorded. */
+  readonly layer: RecordId;
+  readonly version: string;
+  readonly layers: readonly Layer[];
+  /** The link that it rests by first, if any. */
+  readonly link?: Link;
+  /** Share of its packages that equal its base's, 0 to 1; undefined where nobody counted. */
+  readonly carried?: number;
+  /** Share of its packages that are not behind its base's. */
+  readonly current?: number;
+  readonly evidence?: LinkEvidence;
+  readonly strip: readonly StripBar[];
+  readonly changes: readonly Change[];
+  readonly purpose: string;
+  readonly model: string;
+  readonly format: string;
+  readonly maker: string;
+  readonly country: string;
+  readonly desktop: string;
+  readonly supportEnd: string;
+  readonly standing: string;
+  readonly independent: boolean;
+  /** Contradictions, spoiled readings that leave a fact unknown, and the analyst's open questions. */
+  readonly openPoints: number;
+}
+
+const STRIP_KEYS = STRIP_AREAS.flatMap(({ id }) => factKeysOf(id));
+const HEAD_KEYS = [
+  ...['identity.purpose', 'identity.packageFormat', 'identity.maker', 'identity.country'],
+  ...['editions.desktops', 'lineage.independent'],
+].map((key) => findFactKey(key)!);
+
+/** Everything that is shown of a node of the graph on a day. */
+export function plateFacts(catalogue: Catalogue, node: GraphNode, day: number): PlateFacts {
+  return factsOf(catalogue, node, layersOf(catalogue, node, day));
+}
+
+/** `plateFacts` that keeps what it gave for as long as nothing that it rests on has changed. */
+export function createPlateFacts(): (catalogue: Catalogue, node: GraphNode, day: number) => PlateFacts {
+  const known = new Map<RecordId, { stamp: readonly unknown[]; facts: PlateFacts }>();
+  return (catalogue, node, day) => {
+    const layers = layersOf(catalogue, node, day);
+    const stamp = [
+      catalogue.records.source,
+      node.name,
+      node.standing,
+      ...layers.flatMap(({ id, distribution, link }) => [
+        link,
+        ...[id, distribution, ...editionsOf(catalogue, id)].map((each) => catalogue.pointers.get(each)),
+        recordOf(catalogue, 'release', id),
+      ]),
+    ];
+    const kept = known.get(node.id);
+    if (kept?.stamp.length === stamp.length && kept.stamp.every((part, i) => part === stamp[i]))
+      return kept.facts;
+    const facts = factsOf(catalogue, node, layers);
+    known.set(node.id, { stamp, facts });
+    return facts;
+  };
+}
+
+const editionsOf = (catalogue: Catalogue, id: RecordId) => recordOf(catalogue, 'release', id)?.editions ?? [];
+
+function layersOf(catalogue: Catalogue, node: GraphNode, day: number): Layer[] {
+  return chainOf(catalogue, node.release ?? node.id, day);
+}
+
+function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]): PlateFacts {
+  const layer = layers[layers.length - 1];
+  const table = layerTable(catalogue, layers, [...STRIP_KEYS, ...HEAD_KEYS]);
+  const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
+  const textOf = (key: string) => textOfValue(values.get(key)?.value);
+  const counts = layer.link && newestComparison(catalogue, layer.link)?.counts;
+  const measured = counts && counts.installed > 0 ? counts : undefined;
+  return {
+    id: node.id,
+    name: node.name,
+    layer: layer.id,
+    version: versionOf(catalogue, node, layer.id),
+    layers,
+    link: layer.link,
+    carried: measured && measured.same / measured.installed,
+    current: measured && 1 - measured.heldBack / measured.installed,
+    evidence: layer.link && evidenceOf(layer.link, measured !== undefined),
+    strip: stripOf(table),
+    changes: changesOf(table),
+    purpose: textOf('identity.purpose'),
+    model: textOf('model.kind'),
+    format: textOf('identity.packageFormat'),
+    maker: textOf('identity.maker'),
+    country: textOf('identity.country'),
+    desktop: textOf('defaults.desktop') || textOf('editions.desktops'),
+    supportEnd: textOf('model.supportEnd'),
+    standing: node.standing,
+    independent: node.placing === 'independent',
+    openPoints: openPointsOf(catalogue, layer.id, table),
+  };
+}
+
+/** The version; of an edition without the edition's name, which stands before it already. */
+function versionOf(catalogue: Catalogue, node: GraphNode, layer: RecordId): string {
+  const version = recordOf(catalogue, 'release', layer)?.version ?? '';
+  const edition = recordOf(catalogue, 'edition', node.id)?.name;
+  return edition && version.startsWith(`${edition} `) ? version.slice(edition.length + 1) : version;
+}
+
+function textOfValue(value: FactValue | undefined): string {
+  if (Array.isArray(value)) return (value as Element[]).map(({ name }) => name).join(', ');
+  return String(value ?? '');
+}
+
+function evidenceOf(link: Link, measured: boolean): LinkEvidence {
+  if (measured) return 'measured';
+  return link.certainty !== 'claimed' && link.sources.length > 0 ? 'documented' : 'claimed';
+}
+
+function openPointsOf(catalogue: Catalogue, layer: RecordId, table: ReturnType<typeof layerTable>): number {
+  const subjects = new Set([layer, distributionOf(catalogue, layer)]);
+  const questions = [...subjects]
+    .flatMap((subject) => recordsPointingTo(catalogue, subject, 'question'))
+    .filter(({ answer }) => !answer);
+  const cells = table.rows.map(({ cells: all }) => all.at(-1)!);
+  const disputed = cells.filter((cell) => cell.disputed);
+  const spoiled = cells.filter(({ readings, inForce }) => readings.length > 0 && !inForce);
+  return questions.length + disputed.length + spoiled.length;
+}

@@ -1,0 +1,183 @@
+/** Laws of the layout, on random graphs: plates apart, bands in the open, few crossings, nothing moved without need. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { countCrossingPairs, pointsOfPath } from '../../../testing/crossings.ts';
+import { assignColumns } from './columns.ts';
+import { DETAILS } from './detail.ts';
+import { layoutMap, type MapLayout } from './layoutMap.ts';
+import type { MapShape } from './shape.ts';
+
+/** A random shape: each node rests on up to three earlier ones, or on none; some lines lead anywhere. */
+const shapes = fc
+  .array(fc.tuple(fc.array(fc.nat(), { maxLength: 3 }), fc.option(fc.nat(), { freq: 5 })), {
+    minLength: 1,
+    maxLength: 60,
+  })
+  .map((entries) => shapeFrom(entries));
+
+function shapeFrom(entries: readonly (readonly [readonly number[], number | null])[]): MapShape {
+  const bases = entries.map(([all], i) => [...new Set(i === 0 ? [] : all.map((base) => base % i))]);
+  const rootOf = (i: number): number => (bases[i].length ? rootOf(bases[i][0]) : i);
+  const bands = bases.flatMap((all, i) =>
+    all.map((base, order) => ({
+      key: `b${i}-${base}`,
+      from: `n${base}`,
+      to: `n${i}`,
+      width: order === 0 ? (i % 5) / 4 : 0,
+    })),
+  );
+  return {
+    nodes: bases.map((all, i) => ({
+      id: `n${i}`,
+      family: `n${rootOf(i)}`,
+      bases: all.map((base) => `n${base}`),
+    })),
+    bands,
+    lines: entries.flatMap(([, to], i) =>
+      to === null || to % entries.length === i
+        ? []
+        : [{ key: `l${i}`, from: `n${i}`, to: `n${to % entries.length}` }],
+    ),
+  };
+}
+
+/** Shapes of frames: without any, narrow and very wide. */
+const aspects = fc.constantFrom(0, 0.5, 1.6, 40);
+
+/** A shape with the first bases only: a forest. */
+const forestOf = (shape: MapShape): MapShape => ({
+  nodes: shape.nodes.map((node) => ({ ...node, bases: node.bases.slice(0, 1) })),
+  bands: shape.bands.filter(({ from, to }) => shape.nodes.find(({ id }) => id === to)!.bases[0] === from),
+  lines: [],
+});
+
+function behindPlates(layout: MapLayout): string[] {
+  const { width, height } = layout.detail;
+  return [...layout.bands, ...layout.lines].flatMap(({ key, path, width: thick }) =>
+    pointsOfPath(path).flatMap(([x, y]) =>
+      layout.plates
+        .filter(
+          (plate) =>
+            x > plate.x + 0.1 &&
+            x < plate.x + width - 0.1 &&
+            y + thick / 2 > plate.y + 0.1 &&
+            y - thick / 2 < plate.y + height - 0.1,
+        )
+        .map((plate) => `${key} behind ${plate.id}`),
+    ),
+  );
+}
+
+describe('the layout', () => {
+  it('keeps plates apart and puts each right of its bases, at every detail', () => {
+    fc.assert(
+      fc.property(shapes, aspects, (shape, aspect) => {
+        const plan = layoutMap(shape, { aspect });
+        for (const detail of DETAILS) {
+          const layout = plan.at(detail);
+          expect(plan.sizeAt(detail)).toEqual({ width: layout.width, height: layout.height });
+          const { width, height, rowGap } = layout.detail;
+          if (aspect > 30 && shape.bands.length === 0 && shape.nodes.length > 1)
+            expect(layout.width).toBeGreaterThan(width); // side by side
+          const at = new Map(layout.plates.map((plate) => [plate.id, plate]));
+          expect(at.size).toBe(shape.nodes.length);
+          const sorted = layout.plates.toSorted((a, b) => a.x - b.x || a.y - b.y);
+          sorted.forEach((plate, i) => {
+            const above = sorted[i - 1];
+            if (above?.x === plate.x) expect(plate.y - above.y).toBeGreaterThanOrEqual(height + rowGap);
+            else if (above) expect(plate.x - above.x).toBeGreaterThanOrEqual(width);
+            expect(plate.y).toBeGreaterThanOrEqual(0);
+            expect(plate.y + height).toBeLessThanOrEqual(layout.height);
+          });
+          for (const { from, to } of shape.bands) expect(at.get(from)!.x).toBeLessThan(at.get(to)!.x);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('runs no band and no line behind a plate', () => {
+    fc.assert(
+      fc.property(shapes, aspects, fc.constantFrom(...DETAILS), (shape, aspect, detail) => {
+        const layout = layoutMap(shape, { aspect }).at(detail);
+        expect(layout.bands).toHaveLength(shape.bands.length);
+        expect(layout.lines).toHaveLength(shape.lines.length);
+        expect(behindPlates(layout)).toEqual([]);
+      }),
+    );
+  });
+  it('crosses nothing where everything has one base', () => {
+    fc.assert(
+      fc.property(shapes.map(forestOf), (shape) => {
+        const { bands } = layoutMap(shape).at(DETAILS[0]);
+        const paths = new Map(bands.map(({ key, path }) => [key, path]));
+        const curves = shape.bands.map(({ key, from, to }) => ({
+          from,
+          to,
+          points: pointsOfPath(paths.get(key)!),
+        }));
+        expect(countCrossingPairs(curves)).toBe(0);
+      }),
+    );
+  });
+  it('keeps families together in every column', () => {
+    fc.assert(
+      fc.property(shapes, (shape) => {
+        const { order } = layoutMap(shape);
+        const { items, indexOf } = assignColumns(shape);
+        for (const column of order.columns) {
+          const families = column.map((key) => items[indexOf.get(key)!].family);
+          expect(families).toEqual(families.toSorted((a, b) => a - b));
+        }
+      }),
+    );
+  });
+  it('is the same for the same shape', () => {
+    const drawn = (shape: MapShape) => layoutMap(shape).at(DETAILS[0]);
+    fc.assert(
+      fc.property(shapes, (shape) => {
+        expect(drawn(shape)).toEqual(drawn(structuredClone(shape)));
+      }),
+      { numRuns: 20 },
+    );
+  });
+  it('moves nothing past another because a leaf was added, and puts the leaf beside its siblings', () => {
+    fc.assert(
+      fc.property(shapes, aspects, fc.nat(), (shape, aspect, at) => {
+        const base = shape.nodes[at % shape.nodes.length];
+        const leaf = { id: 'leaf', family: base.family, bases: [base.id] };
+        const grown: MapShape = {
+          ...shape,
+          nodes: [...shape.nodes, leaf],
+          bands: [...shape.bands, { key: 'leaf', from: base.id, to: 'leaf', width: 0.5 }],
+        };
+        const { order } = layoutMap(shape, { aspect });
+        const after = layoutMap(grown, { before: order, aspect });
+        expect(after.order.stacks.slice(0, order.stacks.length)).toEqual(order.stacks);
+        const others = after.order.columns.map((column) => column.filter((key) => key !== 'leaf'));
+        expect(others.filter((column) => column.length)).toEqual(order.columns);
+        expect(behindPlates(after.at(DETAILS[0]))).toEqual([]);
+      }),
+    );
+  });
+  it('lays out nothing, and a circle, without harm', () => {
+    expect(layoutMap({ nodes: [], bands: [], lines: [] }).at(DETAILS[0])).toMatchObject({
+      plates: [],
+      width: 0,
+    });
+    const circle: MapShape = {
+      nodes: [
+        { id: 'a', family: 'a', bases: ['b'] },
+        { id: 'b', family: 'a', bases: ['a'] },
+      ],
+      bands: [
+        { key: '1', from: 'a', to: 'b', width: 1 },
+        { key: '2', from: 'b', to: 'a', width: 1 },
+      ],
+      lines: [],
+    };
+    const layout = layoutMap(circle).at(DETAILS[0]);
+    expect(layout.plates).toHaveLength(2);
+    expect([...layout.bands, ...layout.lines]).toHaveLength(2);
+    expect(behindPlates(layout)).toEqual([]);
+  });
+});

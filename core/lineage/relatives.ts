@@ -1,0 +1,130 @@
+/**
+ * Questions to a lineage graph: who rests on whom over any number of steps, what two have in common, and who is left
+ * when one ends. Only lineal lines count, and editions shown apart count as derivatives.
+ */
+import type { RecordId } from '../catalogue/recordKind.ts';
+import type { LineageGraph } from './lineageGraph.ts';
+
+/** The derivatives of each node, direct ones only. */
+export function derivativesOf(graph: LineageGraph): Map<RecordId, RecordId[]> {
+  const derivatives = new Map<RecordId, RecordId[]>();
+  for (const { id, bases } of graph.nodes.values())
+    for (const base of bases) {
+      const known = derivatives.get(base);
+      if (known) known.push(id);
+      else derivatives.set(base, [id]);
+    }
+  return derivatives;
+}
+
+/** All beneath a node, with the number of steps down to each: nearest first. Itself is at 0. */
+export function ancestorsOf(graph: LineageGraph, id: RecordId): Map<RecordId, number> {
+  return stepsFrom(id, (at) => graph.nodes.get(at)?.bases ?? []);
+}
+
+/** All that rest on a node, with the number of steps up to each: nearest first. Itself is at 0. */
+export function descendantsOf(
+  graph: LineageGraph,
+  id: RecordId,
+  derivatives = derivativesOf(graph),
+): Map<RecordId, number> {
+  return stepsFrom(id, (at) => derivatives.get(at) ?? []);
+}
+
+function stepsFrom(id: RecordId, next: (id: RecordId) => readonly RecordId[]): Map<RecordId, number> {
+  const steps = new Map([[id, 0]]);
+  for (const [at, count] of steps)
+    // a map is walked in the order of entry, also through what is added meanwhile
+    for (const other of next(at)) if (!steps.has(other)) steps.set(other, count + 1);
+  return steps;
+}
+
+/** The members of a node's family: all with the same root by their first bases. */
+export function familyOf(graph: LineageGraph, id: RecordId): RecordId[] {
+  const root = graph.nodes.get(id)?.root;
+  return [...graph.nodes.values()].filter((node) => node.root === root).map((node) => node.id);
+}
+
+/** Those that share a direct base with a node, itself left out. */
+export function siblingsOf(graph: LineageGraph, id: RecordId): RecordId[] {
+  const bases = new Set(graph.nodes.get(id)?.bases);
+  return [...graph.nodes.values()]
+    .filter((node) => node.id !== id && node.bases.some((base) => bases.has(base)))
+    .map((node) => node.id);
+}
+
+/**
+ * The nearest base that both rest on, over the fewest steps together; one of the two itself if the other rests on it.
+ * Null when they share none.
+ */
+export function nearestSharedBase(graph: LineageGraph, a: RecordId, b: RecordId): RecordId | null {
+  const [ofA, ofB] = [ancestorsOf(graph, a), ancestorsOf(graph, b)];
+  let nearest: RecordId | null = null;
+  let fewest = Infinity;
+  for (const [id, steps] of ofA) {
+    const sum = steps + (ofB.get(id) ?? Infinity);
+    if (sum < fewest) [nearest, fewest] = [id, sum];
+  }
+  return nearest;
+}
+
+/** A step on the way between two: `base` goes down to what the one before rests on, `derivative` up. */
+export interface PathStep {
+  readonly id: RecordId;
+  readonly by: 'start' | 'base' | 'derivative';
+}
+
+/** The shortest way between two over lineal lines in either direction, both ends in it; null when there is none. */
+export function pathBetween(graph: LineageGraph, from: RecordId, to: RecordId): PathStep[] | null {
+  const derivatives = derivativesOf(graph);
+  const came = new Map<RecordId, PathStep & { readonly before?: RecordId }>([
+    [from, { id: from, by: 'start' }],
+  ]);
+  for (const [at] of came) {
+    if (at === to) break;
+    const steps = [
+      ...(graph.nodes.get(at)?.bases ?? []).map((id) => ({ id, by: 'base' as const })),
+      ...(derivatives.get(at) ?? []).map((id) => ({ id, by: 'derivative' as const })),
+    ];
+    for (const step of steps) if (!came.has(step.id)) came.set(step.id, { ...step, before: at });
+  }
+  const path: PathStep[] = [];
+  for (let step = came.get(to); step; step = step.before ? came.get(step.before) : undefined)
+    path.unshift({ id: step.id, by: step.by });
+  return path.length > 0 && graph.nodes.has(to) && graph.nodes.has(from) ? path : null;
+}
+
+/** What becomes of a descendant when a base ends. */
+export interface Outcome {
+  readonly id: RecordId;
+  /** `stranded`: every base leads to what ended. `standing`: another base stays, named in `keeps`. */
+  readonly state: 'stranded' | 'standing';
+  readonly keeps: readonly RecordId[];
+  /** A way from what ended to it. */
+  readonly path: readonly RecordId[];
+}
+
+/** All descendants of a base, sorted into those that are left standing when it ends and those that are not. */
+export function outcomesWithout(graph: LineageGraph, ended: RecordId): Outcome[] {
+  const derivatives = derivativesOf(graph);
+  const below = descendantsOf(graph, ended, derivatives);
+  below.delete(ended);
+  const stranded = new Map<RecordId, boolean>([[ended, true]]);
+  const isStranded = (id: RecordId): boolean => {
+    const known = stranded.get(id);
+    if (known !== undefined) return known;
+    const { bases } = graph.nodes.get(id)!;
+    const result = below.has(id) && bases.every(isStranded);
+    stranded.set(id, result);
+    return result;
+  };
+  const paths = new Map<RecordId, RecordId[]>([[ended, [ended]]]);
+  for (const [id] of below) {
+    const from = graph.nodes.get(id)!.bases.find((base) => paths.has(base))!;
+    paths.set(id, [...paths.get(from)!, id]);
+  }
+  return [...below.keys()].map((id): Outcome => {
+    const keeps = graph.nodes.get(id)!.bases.filter((base) => !isStranded(base));
+    return { id, state: isStranded(id) ? 'stranded' : 'standing', keeps, path: paths.get(id)! };
+  });
+}

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+/** A link being proposed between two plates, or a derivative being added to one: relation, date, and what it replaces. */
+import { computed, nextTick, onMounted, ref } from 'vue';
+import { RELATION_NAMES, RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { boundsOf, formatDay } from '../../../core/catalogue/when.ts';
+import { wordRelation } from '../../../core/exchange/lineageText.ts';
+import { wordIssue } from '../../../core/exchange/wording.ts';
+import type { Issue } from '../../../core/issue.ts';
+import { distributionOf } from '../../../core/lineage/chain.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { useLinkEditing, type Beside } from './useLinkEditing.ts';
+
+const props = defineProps<{
+  /** Null: a distribution without a base is added. */
+  base: RecordId | null;
+  /** Null: a distribution is to be added. */
+  derivative: RecordId | null;
+  day: number;
+  isToday: boolean;
+}>();
+const emit = defineEmits<{ done: [at: RecordId]; cancel: [] }>();
+
+const store = useCatalogueStore();
+const editing = useLinkEditing();
+const name = ref('');
+const relation = ref<Relation>('installs from');
+const since = ref(props.isToday ? '' : formatDay(props.day));
+const certainty = ref<'sure' | 'likely' | 'claimed'>('likely');
+const issues = ref<readonly Issue[]>([]);
+const first = ref<HTMLElement | null>(null);
+const nameFor = (id: RecordId | null) => (id ? nameOf(store.catalogue, id) : '');
+
+const isLineal = computed(() => RELATIONS[relation.value].kind === 'lineal');
+const rivals = computed(() =>
+  props.derivative && isLineal.value ? editing.rivalsOf(props.derivative, props.day) : [],
+);
+const isSameBase = computed(() =>
+  rivals.value.every(
+    (rival) =>
+      distributionOf(store.catalogue, rival.base) === distributionOf(store.catalogue, props.base ?? ''),
+  ),
+);
+const beside = ref<Beside>('instead');
+const title = computed(() =>
+  props.derivative
+    ? `${nameFor(props.derivative)} and ${nameFor(props.base)}`
+    : props.base
+      ? `A derivative of ${nameFor(props.base)}`
+      : 'A distribution',
+);
+const sentence = computed(
+  () =>
+    `${props.derivative ? nameFor(props.derivative) : name.value || '…'} ${wordRelation(relation.value)} ${nameFor(props.base)}.`,
+);
+const dateProblem = computed(() => since.value !== '' && boundsOf(since.value) === null);
+
+function add(): void {
+  if (dateProblem.value) return;
+  const link = { relation: relation.value, since: since.value, certainty: certainty.value };
+  const done = props.derivative
+    ? editing.addLink(
+        {
+          ...link,
+          derivative: props.derivative,
+          base: props.base!,
+          beside: rivals.value.length ? beside.value : 'alone',
+        },
+        props.day,
+      )
+    : editing.addDistribution(name.value.trim(), props.base ? { ...link, base: props.base } : null);
+  if (!done.ok) issues.value = done.issues;
+  else emit('done', props.derivative ?? (done.value as { id: RecordId }).id);
+}
+onMounted(() => void nextTick(() => first.value?.focus()));
+</script>
+
+<template>
+  <form class="detail" :aria-label="title" @submit.prevent="add" @keydown.esc.stop="emit('cancel')">
+    <h1>{{ title }}</h1>
+    <p v-if="base" class="soft">{{ sentence }}</p>
+    <label v-if="!derivative">
+      <span>Name</span>
+      <input ref="first" v-model="name" class="field" required maxlength="300" />
+    </label>
+    <template v-if="base">
+      <label>
+        <span>Relation</span>
+        <select
+          :ref="(element) => derivative && (first = element as HTMLElement)"
+          v-model="relation"
+          class="field"
+        >
+          <option v-for="each in RELATION_NAMES" :key="each" :value="each">{{ each }}</option>
+        </select>
+      </label>
+      <p class="small soft">{{ RELATIONS[relation].means }}</p>
+      <label>
+        <span>Since</span>
+        <input
+          v-model.trim="since"
+          class="field"
+          placeholder="2026-03-04, 2026-03, 2026 or 2026~"
+          :aria-invalid="dateProblem"
+        />
+      </label>
+      <p v-if="dateProblem" class="small trouble">
+        Not a date. Write a day, a month or a year: 2026-03-04, 2026-03, 2026; 2026~ for about 2026.
+      </p>
+      <label>
+        <span>Certainty</span>
+        <select v-model="certainty" class="field">
+          <option>sure</option>
+          <option>likely</option>
+          <option value="claimed">only claimed</option>
+        </select>
+      </label>
+      <fieldset v-if="rivals.length > 0">
+        <legend>It rests on {{ rivals.map((rival) => nameFor(rival.base)).join(' and ') }} already</legend>
+        <label><input v-model="beside" type="radio" value="instead" /> This replaces it: end that link</label>
+        <template v-if="!isSameBase">
+          <label
+            ><input v-model="beside" type="radio" value="after" /> Both: {{ nameFor(rivals[0].base) }} comes
+            first</label
+          >
+          <label
+            ><input v-model="beside" type="radio" value="before" /> Both: {{ nameFor(base) }} comes
+            first</label
+          >
+        </template>
+      </fieldset>
+    </template>
+    <p v-for="issue in issues" :key="issue.code" class="remark is-trouble" role="alert">
+      {{ wordIssue(issue) }}
+    </p>
+    <div class="actions">
+      <v-btn
+        type="submit"
+        variant="flat"
+        color="primary"
+        :disabled="(!derivative && !name.trim()) || dateProblem"
+      >
+        {{ derivative ? 'Add the link' : `Add ${name.trim() || 'it'}` }}
+      </v-btn>
+      <v-btn @click="emit('cancel')">Cancel</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped src="./linkForm.css"></style>

@@ -1,0 +1,74 @@
+/** The map from far away: thousands of plates and bands as one shape for each colour and brightness. */
+import { computed, type Ref } from 'vue';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import type { MapLayout } from '../../../core/lineage/map/layoutMap.ts';
+
+export interface DrawnBand {
+  readonly key: string;
+  readonly link: GraphLink;
+  readonly path: string;
+  readonly width: number;
+}
+
+interface FarOptions {
+  readonly isMark: Ref<boolean>;
+  readonly layout: Ref<MapLayout>;
+  readonly graph: Ref<LineageGraph>;
+  readonly bands: Ref<readonly DrawnBand[]>;
+  readonly scale: Ref<number>;
+  readonly colourOf: (id: RecordId) => string;
+  readonly isDim: (id: RecordId) => boolean;
+}
+
+/** The room that a name takes, in pixels: smaller families are not named. */
+const NAME_ROOM = 30;
+
+export function useFarShapes({ isMark, layout, graph, bands, scale, colourOf, isDim }: FarOptions) {
+  const farShapes = computed(() => {
+    if (!isMark.value) return { bands: [], plates: [] };
+    const { width, height } = layout.value.detail;
+    const keyOf = (id: RecordId, dim: boolean) => `${colourOf(id)} ${dim ? 'dim' : ''}`;
+    return {
+      bands: joined(
+        bands.value
+          .filter(({ link }) => link.kind === 'lineal')
+          .map(({ link, path }) => [keyOf(link.base, isDim(link.base) || isDim(link.derivative)), path]),
+      ),
+      plates: joined(
+        layout.value.plates.map(({ id, x, y }) => [
+          keyOf(id, isDim(id)),
+          `M${x} ${y}h${width}v${height}h${-width}z`,
+        ]),
+      ),
+    };
+  });
+
+  /** Names of the larger families, written beside their roots. */
+  const farNames = computed(() => {
+    if (!isMark.value) return [];
+    const sizes = new Map<RecordId, number>();
+    for (const { root } of graph.value.nodes.values()) sizes.set(root, (sizes.get(root) ?? 0) + 1);
+    const { height, rowGap } = layout.value.detail;
+    const pitch = (height + rowGap) * scale.value;
+    return layout.value.plates
+      .filter(({ id }) => (sizes.get(id) ?? 0) * pitch > NAME_ROOM)
+      .map(({ id, x, y }) => ({ id, x, y: y + height / 2, name: graph.value.nodes.get(id)?.name ?? '' }));
+  });
+
+  return { farShapes, farNames };
+}
+
+/** Path texts of one key as one path. */
+function joined(entries: readonly (readonly [key: string, path: string])[]) {
+  const paths = new Map<string, string[]>();
+  for (const [key, path] of entries) {
+    const known = paths.get(key);
+    if (known) known.push(path);
+    else paths.set(key, [path]);
+  }
+  return [...paths].map(([key, parts]) => {
+    const [colour, dim] = key.split(' ');
+    return { colour, isDim: dim === 'dim', d: parts.join('') };
+  });
+}

@@ -1,0 +1,123 @@
+/** What is shown, as files: pictures with legend and date, and the graph for other programs. */
+import fontAddress from '@fontsource-variable/schibsted-grotesk/files/schibsted-grotesk-latin-wght-normal.woff2?url';
+import type { Ref } from 'vue';
+import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatDot, formatGraphMl, type GraphFileOptions } from '../../../core/exchange/graphFile.ts';
+import { formatMapPicture, type MapPictureOptions } from '../../../core/exchange/mapPicture.ts';
+import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import { FAMILY_COLOURS, THEMES } from '../../app/theme.ts';
+import { MAP_FONT, measureText } from '../../parts/measureText.ts';
+import { saveBlob, saveTextFile } from '../../parts/saveTextFile.ts';
+import { useNoticeStore } from '../../stores/noticeStore.ts';
+import { familyRanks } from './familyRanks.ts';
+import type { ShownLayout } from './useMapLayout.ts';
+
+export interface ExportSubject {
+  readonly graph: LineageGraph;
+  readonly factsOf: (id: RecordId) => PlateFacts | undefined;
+  readonly shown: ReadonlySet<RecordId> | undefined;
+  readonly layout: ShownLayout | null;
+  readonly title: string;
+  readonly date: string;
+  readonly filters: string;
+}
+
+/** Enlargement of the bitmap; a browser refuses canvases beyond about this many pixels. */
+const SHARPNESS = 2;
+const MOST_PIXELS = 120_000_000;
+
+export function useLineageExport(subject: Ref<ExportSubject>) {
+  const notices = useNoticeStore();
+  const fileName = (ending: string) => `lineage-${subject.value.date}.${ending}`;
+
+  function picture(style?: string): string {
+    const { graph, factsOf, layout, title, date, filters } = subject.value;
+    const ranks = familyRanks(graph);
+    const colours = THEMES.light.colors as Record<string, string>;
+    const areas = Object.fromEntries(STRIP_AREAS.map(({ id }) => [id, colours[`area-${id}`]]));
+    const families = FAMILY_COLOURS.light;
+    const count = layout!.layout.plates.length;
+    return formatMapPicture({
+      layout: layout!.layout,
+      graph,
+      factsOf,
+      title,
+      subtitle: [`As of ${formatWhen(date)}`, formatNumberOf(count, 'distribution'), filters]
+        .filter(Boolean)
+        .join(' · '),
+      colours: {
+        ink: colours.ink,
+        soft: colours['ink-soft'],
+        track: colours.track,
+        trouble: colours.error,
+        surface: colours.surface,
+        background: colours.background,
+        line: colours.line,
+        ...areas,
+      } as MapPictureOptions['colours'],
+      familyColour: (id) => families[(ranks.get(graph.nodes.get(id)?.root ?? id) ?? 0) % families.length],
+      measure: measureText,
+      font: MAP_FONT,
+      style,
+    });
+  }
+
+  function saveSvg(): void {
+    saveTextFile(fileName('svg'), 'image/svg+xml', picture());
+  }
+
+  /** The picture as a bitmap: the interface's font is put into it, as a picture may fetch nothing. */
+  async function savePng(): Promise<void> {
+    const bytes = new Uint8Array(await (await fetch(fontAddress)).arrayBuffer());
+    let binary = '';
+    for (const byte of bytes) binary += String.fromCharCode(byte);
+    const style = `@font-face{font-family:'Schibsted Grotesk Variable';font-weight:400 900;src:url(data:font/woff2;base64,${btoa(binary)})}`;
+    const image = new Image();
+    const address = URL.createObjectURL(new Blob([picture(style)], { type: 'image/svg+xml' }));
+    try {
+      image.src = address;
+      await image.decode();
+      const sharp = Math.min(SHARPNESS, Math.sqrt(MOST_PIXELS / (image.width * image.height)));
+      const canvas = document.createElement('canvas');
+      canvas.width = Math.round(image.width * sharp);
+      canvas.height = Math.round(image.height * sharp);
+      canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
+      const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+      if (blob) saveBlob(fileName('png'), blob);
+      else notices.tell('The picture is too large for this browser: filter the map, or save it as SVG.');
+    } finally {
+      URL.revokeObjectURL(address);
+    }
+  }
+
+  const graphFile = (): GraphFileOptions => subject.value;
+  const saveGraphMl = () =>
+    saveTextFile(fileName('graphml'), 'application/graphml+xml', formatGraphMl(graphFile()));
+  const saveDot = () => saveTextFile(fileName('dot'), 'text/vnd.graphviz', formatDot(graphFile()));
+
+  /** Prints the picture on one page, by a frame of its own that goes when the print dialogue is closed. */
+  function print(): void {
+    const frame = document.createElement('iframe');
+    frame.className = 'print-frame';
+    frame.setAttribute('aria-hidden', 'true');
+    frame.style.cssText = 'position:fixed;width:0;height:0;border:0;left:-10px';
+    frame.addEventListener('load', () => {
+      const { document: page } = frame.contentWindow!;
+      page.title = subject.value.title;
+      const svg = new DOMParser().parseFromString(picture(), 'image/svg+xml').documentElement;
+      svg.setAttribute('style', 'width:100%;height:auto;max-height:98vh');
+      page.body.style.margin = '0';
+      page.body.append(page.importNode(svg, true));
+      frame.contentWindow!.addEventListener('afterprint', () => frame.remove());
+      frame.contentWindow!.print();
+    });
+    frame.src = 'about:blank';
+    document.body.append(frame);
+  }
+
+  return { saveSvg, savePng, saveGraphMl, saveDot, print };
+}

@@ -1,0 +1,22 @@
+/** What the layout worker is asked and what it answers. */
+import type { MapLayout } from '../../core/lineage/map/layoutMap.ts';
+import type { MapShape } from '../../core/lineage/map/shape.ts';
+
+export interface LayoutRequest {
+  readonly number: number;
+  /** A new shape; without one the last is drawn at another detail. */
+  readonly shape?: MapShape;
+  /** Place in the table of details. */
+  readonly detail: number;
+  /** The shape of the frame, width ÷ height. */
+  readonly aspect?: number;
+  /** Forgets the order of the layout before. */
+  readonly anew?: boolean;
+}
+
+export interface LayoutAnswer {
+  readonly number: number;
+  readonly layout: MapLayout;
+  /** With a new shape: its size at every detail. */
+  readonly sizes?: readonly { readonly width: number; readonly height: number }[];
+}
