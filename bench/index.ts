@@ -3,6 +3,7 @@
  * absolute times do not: each is the median of pairs.
  */
 import { layoutBench } from './layout.ts';
+import { panZoomBench } from './panZoom.ts';
 import { placingSpeedBench, placingTrialBench } from './placing.ts';
 import { readIndexBench, readInWorkerBench } from './readIndex.ts';
 import { snapshotBench } from './snapshots.ts';
@@ -17,6 +18,7 @@ const BENCHES = [
   placingSpeedBench,
   placingTrialBench,
   layoutBench,
+  panZoomBench,
 ];
 
 await build(); // the browser benches open the built interface with the sample

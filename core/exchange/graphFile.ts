@@ -107,7 +107,7 @@ const STYLES: Readonly<Record<GraphLink['kind'], string>> = {
 /** The graph in the DOT language, left to right; measured links are as wide as they carry. */
 export function formatDot(options: GraphFileOptions): string {
   const { nodes, links } = shownParts(options);
-  const quote = (text: string) => `"${text.replace(/["\\]/g, '\\$&').replace(/\n/g, ' ')}"`;
+  const quote = (text: string) => `"${text.replace(/["\\]/g, '\\$&').replace(/[^\u0020-\uffff]/g, ' ')}"`;
   const { factsOf, title, date } = options;
   return [
     'digraph lineage {',
