@@ -20,7 +20,14 @@ async function measured(page: Page): Promise<void> {
 
 const SHOTS: readonly Shot[] = [
   { name: 'lineage', address: '/lineage?at=distribution:tidewater' },
-  { name: 'lineage-dark', address: '/lineage?at=distribution:varnley', dark: true },
+  { name: 'lineage-dark', address: '/lineage?at=distribution:nettlebed&changed=kernel', dark: true },
+  { name: 'lineage-past', address: '/lineage?asof=2025-12-30&apart=distribution:tidewater&lines=all' },
+  {
+    name: 'lineage-link',
+    address: '/lineage?at=distribution:tidewater&link=link:tidewater-7.1-on-fenwick-31&focus=1',
+  },
+  { name: 'lineage-outline', address: '/lineage?view=outline' },
+  { name: 'dossier-timeline', address: '/dossiers/release:varnley-6?tab=timeline' },
   { name: 'dossiers', address: '/dossiers' },
   { name: 'dossier-layers', address: '/dossiers/release:tidewater-7.1?fact=model.supportEnd' },
   {
@@ -67,7 +74,7 @@ try {
         await browser.page.goto(server.address + address);
         await browser.page.locator('.work').first().waitFor();
         await act?.(browser.page);
-        await browser.page.waitForTimeout(400);
+        await browser.page.waitForTimeout(900);
         await browser.page.screenshot({ path: `${folder}${name}.png` });
         console.log(`docs/screenshots/${name}.png`);
       }

@@ -37,8 +37,8 @@ const NARROWEST = 760;
 /** How a line is broken, by what it means; measured bands are whole. */
 const DASHES = {
   unmeasured: '5 4',
-  past: '1 5',
-  part: '2 3',
+  past: '12 6',
+  part: '3 2',
   succession: '9 3 2 3',
   lateral: '1.5 4',
 } as const;

@@ -54,7 +54,7 @@ const HEAD_KEYS = [
 
 /** Everything that is shown of a node of the graph on a day. */
 export function plateFacts(catalogue: Catalogue, node: GraphNode, day: number): PlateFacts {
-  return factsOf(catalogue, node, layersOf(catalogue, node, day));
+  return factsOf(catalogue, node, layersOf(catalogue, node, day), day);
 }
 
 /** `plateFacts` that keeps what it gave for as long as nothing that it rests on has changed. */
@@ -68,6 +68,7 @@ export function createPlateFacts(): (catalogue: Catalogue, node: GraphNode, day:
       node.standing,
       ...layers.flatMap(({ id, distribution, link }) => [
         link,
+        link && newestComparison(catalogue, link, day),
         ...[id, distribution, ...editionsOf(catalogue, id)].map((each) => catalogue.pointers.get(each)),
         recordOf(catalogue, 'release', id),
       ]),
@@ -75,7 +76,7 @@ export function createPlateFacts(): (catalogue: Catalogue, node: GraphNode, day:
     const kept = known.get(node.id);
     if (kept?.stamp.length === stamp.length && kept.stamp.every((part, i) => part === stamp[i]))
       return kept.facts;
-    const facts = factsOf(catalogue, node, layers);
+    const facts = factsOf(catalogue, node, layers, day);
     known.set(node.id, { stamp, facts });
     return facts;
   };
@@ -87,12 +88,12 @@ function layersOf(catalogue: Catalogue, node: GraphNode, day: number): Layer[] {
   return chainOf(catalogue, node.release ?? node.id, day);
 }
 
-function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]): PlateFacts {
+function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[], day: number): PlateFacts {
   const layer = layers[layers.length - 1];
   const table = layerTable(catalogue, layers, [...STRIP_KEYS, ...HEAD_KEYS]);
   const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
   const textOf = (key: string) => textOfValue(values.get(key)?.value);
-  const counts = layer.link && newestComparison(catalogue, layer.link)?.counts;
+  const counts = layer.link && newestComparison(catalogue, layer.link, day)?.counts;
   const measured = counts && counts.installed > 0 ? counts : undefined;
   return {
     id: node.id,

@@ -6,7 +6,7 @@ import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../catal
 import type { Comparison } from '../catalogue/comparison.ts';
 import { RELATIONS, type Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
-import { compareWhen } from '../catalogue/when.ts';
+import { boundsOf, compareWhen } from '../catalogue/when.ts';
 import { currentRelease, daysInForce, distributionOf } from './chain.ts';
 import { UNKNOWN_LIFE, type Life } from './life.ts';
 import { editionBases, editionRelease, standpointOf, type Footing, type Placing } from './standpoint.ts';
@@ -88,7 +88,7 @@ export function lineageGraph(catalogue: Catalogue, day: number, options: GraphOp
       standing,
       editions: editions.length,
     });
-    links.push(...shown.map((footing) => linealLink(catalogue, id, footing)));
+    links.push(...shown.map((footing) => linealLink(catalogue, id, footing, day)));
     if (apart)
       for (const edition of editions) addEdition(catalogue, edition.id, day, drafts.get(id)!, drafts, links);
   }
@@ -122,11 +122,11 @@ function addEdition(
     standing: of.standing,
     editions: 0,
   });
-  links.push(...footings.map((footing) => linealLink(catalogue, id, footing)));
+  links.push(...footings.map((footing) => linealLink(catalogue, id, footing, day)));
   links.push({ key: `edition ${id}`, derivative: id, base: of.id, kind: 'edition', past: false });
 }
 
-function linealLink(catalogue: Catalogue, derivative: RecordId, footing: Footing): GraphLink {
+function linealLink(catalogue: Catalogue, derivative: RecordId, footing: Footing, day: number): GraphLink {
   const { link, base, edition, past } = footing;
   return {
     key: `lineal ${derivative} ${base}`,
@@ -136,7 +136,7 @@ function linealLink(catalogue: Catalogue, derivative: RecordId, footing: Footing
     link,
     ...(edition && { edition }),
     past,
-    comparison: newestComparison(catalogue, link),
+    comparison: newestComparison(catalogue, link, day),
   };
 }
 
@@ -175,9 +175,14 @@ function placeNodes(drafts: ReadonlyMap<RecordId, Draft>): Map<RecordId, GraphNo
   return nodes;
 }
 
-/** The newest comparison of the ends of a link. */
-export function newestComparison(catalogue: Catalogue, link: Link): Comparison | undefined {
+/**
+ * The newest comparison of the ends of a link. With a day, one of a project as a whole made after it says nothing of
+ * that day; a release is what it was, whenever it was measured.
+ */
+export function newestComparison(catalogue: Catalogue, link: Link, day = Infinity): Comparison | undefined {
+  const isOfRelease = link.derivative.startsWith('release:');
   return recordsPointingTo(catalogue, link.derivative, 'comparison')
     .filter(({ derivative, base }) => derivative === link.derivative && base === link.base)
+    .filter(({ date }) => isOfRelease || !date || (boundsOf(date)?.first ?? -Infinity) <= day)
     .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0];
 }

@@ -40,7 +40,8 @@ function go(index: number): void {
   text.value = '';
   open.value = false;
   input.value?.blur();
-  void router.push({ name: 'lineage', query: { at: hit.record.id } });
+  const { asof, view } = router.currentRoute.value.query;
+  void router.push({ name: 'lineage', query: { at: hit.record.id, asof, view } });
 }
 
 function onKey(event: KeyboardEvent): void {

@@ -17,11 +17,24 @@ const SHORTCUTS = [
     where: 'Lineage map',
     keys: [
       ['←', 'To the base'],
-      ['→', 'To the first derivative'],
-      ['↑ ↓', 'To the sibling above or below'],
+      ['→', 'To the nearest derivative'],
+      ['↑ ↓', 'To the next above or below'],
       ['Enter', 'Open the dossier'],
+      ['a', 'Add a derivative'],
+      ['f', 'Only its chain, the rest dimmed'],
+      ['e', 'Editions apart, or folded'],
       ['+ −', 'Nearer, farther'],
       ['0', 'Fit the whole map'],
+    ],
+  },
+  {
+    where: 'Lineage outline',
+    keys: [
+      ['↑ ↓', 'To the row above or below'],
+      ['→ ←', 'Open or shut a branch; to the first derivative, to the base'],
+      ['Home, End, Page', 'To the first, the last, a page on'],
+      ['Enter', 'Open the dossier'],
+      ['a', 'Add a derivative'],
     ],
   },
   {

@@ -47,9 +47,16 @@ const world = ref<SVGGElement | null>(null);
 const shownRef = computed(() => props.shown);
 const mapView = useMapView(shownRef, (detail) => props.setDetail(detail));
 const { view, frame, plates, box, isWhole } = mapView;
+/** What each plate rests on and how: when it changes, the plate is marked for a moment. */
+const groundOf = computed(() => {
+  const found = new Map<RecordId, string>();
+  for (const { derivative, base, kind, link } of props.graph.links)
+    if (kind === 'lineal') found.set(derivative, `${found.get(derivative) ?? ''} ${link?.relation} ${base}`);
+  return found;
+});
 const { appeared, moved, gone, settling } = useMapChanges(
   shownRef,
-  (id) => props.graph.nodes.get(id)?.bases.join(' ') ?? '',
+  (id) => groundOf.value.get(id) ?? '',
   (id) => props.graph.nodes.get(id)?.name ?? '',
 );
 defineExpose({

@@ -27,12 +27,12 @@ defineProps<{ links: number; measured: number }>();
       </dt>
       <dd>thin and broken: not measured</dd>
       <dt>
-        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="2 3" /></svg>
+        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="3 2" /></svg>
       </dt>
       <dd>of one edition only</dd>
       <dt>
         <svg width="60" height="18">
-          <path d="M2 9H58" class="line" stroke-dasharray="1 5" stroke-linecap="round" />
+          <path d="M2 9H58" class="line" stroke-dasharray="12 6" opacity="0.5" />
         </svg>
       </dt>
       <dd>its last base, before it ended</dd>
