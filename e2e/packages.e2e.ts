@@ -139,7 +139,7 @@ describe('freshness', () => {
       before,
     );
     await page.keyboard.press('ArrowUp');
-    await page.getByText(/of the 3,033 packages/).waitFor();
+    await page.getByText(/of the 3,033 packages/).waitFor({ timeout: 60_000 });
     const packages = page.getByRole('region', { name: 'Packages', exact: true });
     const rows = packages.locator('tr.line');
     await rows.first().waitFor();

@@ -3,6 +3,7 @@ import { nameOf } from '../lineage/names.ts';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import { formatWhen } from '../catalogue/when.ts';
+import { countImpacts, type Impact } from '../layers/impact.ts';
 import type { DatedEvent, LineageEvent } from '../lineage/events.ts';
 import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
 import { formatNumberOf, formatShare } from './valueText.ts';
@@ -72,4 +73,31 @@ export function wordLink(catalogue: Catalogue, link: Link): string {
     `${nameOf(catalogue, link.derivative)} ${wordRelation(link.relation)} ${nameOf(catalogue, link.base)}${parts}`,
     ...dates.filter(Boolean),
   ].join(', ')}.`;
+}
+
+/** What a change upstream means for one: `inherits it`, `sets its own (Tidewater 7.1)`, `rests on Fenwick 28`, another release. */
+export function wordImpact(catalogue: Catalogue, { class: name, by }: Impact): string {
+  const other = by ? nameOf(catalogue, by) : '';
+  switch (name) {
+    case 'affected':
+      return 'inherits it';
+    case 'overridden':
+      return `sets its own: ${other}`;
+    case 'notYet':
+      return `rests on ${other}`;
+    case 'cannotTell':
+      return by ? `cannot tell: only ${other} is known` : 'cannot tell';
+  }
+}
+
+/** All of them in one sentence: `Of 7 descendants 4 inherit it, 2 set their own, 1 rests on another release.` */
+export function wordImpacts(impacts: readonly Impact[]): string {
+  const { affected, overridden, notYet, cannotTell } = countImpacts(impacts);
+  const parts = [
+    `${affected || 'none'} ${affected === 1 ? 'inherits' : 'inherit'} it`,
+    overridden && `${overridden} ${overridden === 1 ? 'sets its' : 'set their'} own`,
+    notYet && `${notYet} ${notYet === 1 ? 'rests' : 'rest'} on another release`,
+    cannotTell && `of ${cannotTell} it cannot be told`,
+  ];
+  return `Of ${formatNumberOf(impacts.length, 'descendant')} ${parts.filter(Boolean).join(', ')}.`;
 }

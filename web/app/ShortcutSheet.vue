@@ -43,6 +43,7 @@ const SHORTCUTS = [
       ['← → ↑ ↓', 'Move between cells'],
       ['Enter', 'Edit the fact of this layer'],
       ['u', '“Checked, unchanged”'],
+      ['Shift+U', 'The same for the rest of the area, in the top layer'],
       ['n', '“None”'],
       ['Delete', 'Take back this layer’s readings'],
     ],

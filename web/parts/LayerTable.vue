@@ -15,6 +15,8 @@ const props = defineProps<{ table: LayerTable; names: readonly string[]; selecte
 const emit = defineEmits<{
   select: [place: CellPlace];
   act: [place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', cell: HTMLElement];
+  /** All of the area that nobody has checked in the top layer is unchanged. */
+  rest: [key: string];
 }>();
 
 const host = ref<HTMLTableElement | null>(null);
@@ -92,6 +94,7 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
   const step = MOVES[event.key];
   const action = ACTIONS[event.key as keyof typeof ACTIONS];
   if (step) move(row, layer, ...step);
+  else if (event.key === 'U') emit('rest', row.fact.key);
   else if (action) emit('act', { key: row.fact.key, layer }, action, event.currentTarget as HTMLElement);
   else return;
   event.preventDefault();

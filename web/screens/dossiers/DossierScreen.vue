@@ -2,15 +2,19 @@
 /** One release: head with path and strip, its layers, its packages and the sources it rests on. */
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { findRecord, recordOf } from '../../../core/catalogue/catalogue.ts';
-import { formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
+import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
+import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { formatDossierMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
+import { formatNumberOf } from '../../../core/exchange/valueText.ts';
 import { wordChain } from '../../../core/exchange/dossierText.ts';
 import { stripOf } from '../../../core/layers/changes.ts';
 import { layerTable } from '../../../core/layers/layerTable.ts';
+import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
+import { subjectOf, uncheckedFacts, unchangedReadings } from '../../../core/layers/unchanged.ts';
 import { chainOf, distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import type { Result } from '../../../core/issue.ts';
@@ -19,23 +23,28 @@ import LayerTable, { type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
-import { useAsOf } from '../../stores/clock.ts';
+import { today, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import DossierAssessment from './DossierAssessment.vue';
+import DossierDifference from './DossierDifference.vue';
 import DossierPackages from './DossierPackages.vue';
 import DossierSources from './DossierSources.vue';
+import DossierSummary from './DossierSummary.vue';
 import DossierTimeline from './DossierTimeline.vue';
 import FactDetail from './FactDetail.vue';
 import FactEditor from './FactEditor.vue';
+import LayersTools from './LayersTools.vue';
+import NewRelease from './NewRelease.vue';
 import { useFactEditing } from './useFactEditing.ts';
 
 const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
 const notices = useNoticeStore();
 const route = useRoute();
+const router = useRouter();
 const { query, go } = useQueryState();
 const { day } = useAsOf();
-const { write, accept, remove } = useFactEditing();
+const { write, accept, remove, lastSource } = useFactEditing();
 
 const id = computed(() => String(route.params.release));
 const known = computed(
@@ -52,10 +61,12 @@ const release = computed(() => recordOf(catalogue.value, 'release', id.value));
 const link = computed(() => layers.value.at(-1)?.link);
 
 const TABS = {
+  summary: 'Summary',
   layers: 'Layers',
   packages: 'Packages',
   sources: 'Sources',
   timeline: 'Time line',
+  difference: 'Difference',
   assessment: 'Assessment',
 } as const;
 const tab = computed(() =>
@@ -71,7 +82,27 @@ const silent = computed(() => table.value.rows.length - recorded.value.length);
 const showsAll = computed(() =>
   query.value.facts ? query.value.facts === 'all' : recorded.value.length < PLENTY,
 );
-const shown = computed(() => (showsAll.value ? table.value : { ...table.value, rows: recorded.value }));
+const only = computed(() =>
+  Object.hasOwn(ROW_FILTERS, query.value.only ?? '') ? (query.value.only as RowFilter) : undefined,
+);
+const area = computed(() => AREAS.find(({ id: each }) => each === query.value.area)?.id);
+const shown = computed(() => {
+  const rows = showsAll.value || only.value === 'unseen' ? table.value.rows : recorded.value;
+  return filterTable({ ...table.value, rows }, { only: only.value, area: area.value });
+});
+/** "The rest is the same": of an area, or of all. */
+function markRest(of: AreaId | undefined): void {
+  const facts = uncheckedFacts(table.value, of);
+  const made = unchangedReadings(catalogue.value, table.value, facts, {
+    source: lastSource.value ?? undefined,
+    date: today(),
+  });
+  const name = names.value[names.value.length - 1];
+  const result = store.edit(`${formatNumberOf(facts.length, 'fact')} of ${name} unchanged`, made);
+  if (result.ok)
+    notices.tell(`${formatNumberOf(facts.length, 'fact')} of ${name} recorded as checked, unchanged.`);
+  else notices.tellIssues(result.issues);
+}
 
 const selected = computed<CellPlace | null>(() => {
   const layer = names.value.length - 1 - Number(query.value.above ?? 0);
@@ -94,11 +125,12 @@ interface Editing {
   anchor: HTMLElement;
 }
 const editing = ref<Editing | null>(null);
+const beginsRelease = ref(false);
 
 function act(place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', anchor: HTMLElement): void {
   const row = table.value.rows.find(({ fact }) => fact.key === place.key)!;
   const cell = row.cells[place.layer];
-  const subject = subjectOf(place.layer, row.fact);
+  const subject = subjectOf(layers.value[place.layer], row.fact);
   select(place);
   if (action === 'edit') {
     const source = cell.inForce?.source ?? null;
@@ -115,11 +147,6 @@ function act(place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', 
     const source = cell.inForce?.source;
     tellTrouble(write(subject, row.fact, { state: action }, source ? { id: source } : null));
   }
-}
-/** Facts of a project as a whole are recorded with the distribution, all others with the release. */
-function subjectOf(layer: number, fact: FactKey): string {
-  const { id: layerId, distribution: project } = layers.value[layer];
-  return fact.area === 'identity' || fact.area === 'lineage' ? project : layerId;
 }
 function tellTrouble(result: Result<unknown>): void {
   if (!result.ok) notices.tellIssues(result.issues);
@@ -180,6 +207,15 @@ function exportMarkdown(): void {
             :to="{ name: 'dossier', params: { release: entry.id }, query: route.query }"
             >{{ entry.version }}</router-link
           >
+          <button
+            v-if="release"
+            class="release begin"
+            title="Begin a release from this one"
+            aria-label="Begin a release from this one"
+            @click="beginsRelease = true"
+          >
+            +
+          </button>
           <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
           <span class="spacer" />
           <v-btn :to="{ name: 'lineage', query: { at: distribution, asof: route.query.asof } }"
@@ -202,28 +238,47 @@ function exportMarkdown(): void {
           >
             {{ label }}
           </button>
-          <span class="spacer" />
-          <button
-            v-if="tab === 'layers' && silent > 0"
-            class="toggle"
-            :aria-pressed="showsAll"
-            @click="go({ facts: showsAll ? 'recorded' : 'all' })"
-          >
-            {{ showsAll ? `Hide ${silent} facts not looked at` : `Show ${silent} facts not looked at` }}
-          </button>
         </div>
       </div>
       <div class="body">
-        <LayerTable
-          v-if="tab === 'layers'"
-          :table="shown"
-          :names="names"
-          :selected="selected"
-          @select="select"
-          @act="act"
-        />
+        <template v-if="tab === 'layers'">
+          <LayersTools
+            :table="table"
+            :only="only"
+            :area="area"
+            :silent="silent"
+            :shows-silent="showsAll"
+            @filter="go"
+            @toggle-silent="go({ facts: showsAll ? 'recorded' : 'all' })"
+            @unchanged="markRest"
+          />
+          <p v-if="shown.rows.length === 0" class="soft">No fact is like that here.</p>
+          <LayerTable
+            v-else
+            :table="shown"
+            :names="names"
+            :selected="selected"
+            @select="select"
+            @act="act"
+            @rest="(key) => markRest(findFactKey(key)?.area)"
+          />
+        </template>
         <DossierPackages v-else-if="tab === 'packages'" :catalogue="catalogue" :release="id" :link="link" />
         <DossierSources v-else-if="tab === 'sources'" :catalogue="catalogue" :layers="layers" />
+        <DossierSummary
+          v-else-if="tab === 'summary'"
+          :catalogue="catalogue"
+          :release="id"
+          :table="table"
+          :day="day"
+        />
+        <DossierDifference
+          v-else-if="tab === 'difference'"
+          :catalogue="catalogue"
+          :release="id"
+          :distribution="distribution"
+          :day="day"
+        />
         <DossierTimeline
           v-else-if="tab === 'timeline'"
           :catalogue="catalogue"
@@ -239,16 +294,27 @@ function exportMarkdown(): void {
       :table="table"
       :row="selectedRow"
       :layer="selected.layer"
+      :day="day"
       @accept="onAccept"
       @remove="onRemove"
       @edit="editSelected"
       @close="select(null)"
     />
+    <NewRelease
+      v-if="release"
+      v-model="beginsRelease"
+      :catalogue="catalogue"
+      :from="id"
+      :link="link"
+      @begun="
+        (next) => router.push({ name: 'dossier', params: { release: next }, query: { asof: query.asof } })
+      "
+    />
     <FactEditor
       v-if="editing"
       :key="`${editing.fact.key}:${editing.layer}`"
       :fact="editing.fact"
-      :subject="subjectOf(editing.layer, editing.fact)"
+      :subject="subjectOf(layers[editing.layer], editing.fact)"
       :subject-name="names[editing.layer]"
       :text="editing.text"
       :source="editing.source"
@@ -307,9 +373,6 @@ function exportMarkdown(): void {
   padding: 5px 0 7px;
   color: rgb(var(--v-theme-ink-soft));
   border-bottom: 2px solid transparent;
-}
-.tabs .toggle {
-  color: rgb(var(--v-theme-accent-ink));
 }
 .tabs .current {
   color: rgb(var(--v-theme-ink));

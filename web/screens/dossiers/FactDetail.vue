@@ -11,8 +11,15 @@ import type { Cell, LayerRow, LayerTable } from '../../../core/layers/layerTable
 import { evidenceOf } from '../../../core/layers/valueInForce.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
+import ImpactList from './ImpactList.vue';
 
-const props = defineProps<{ catalogue: Catalogue; table: LayerTable; row: LayerRow; layer: number }>();
+const props = defineProps<{
+  catalogue: Catalogue;
+  table: LayerTable;
+  row: LayerRow;
+  layer: number;
+  day: number;
+}>();
 defineEmits<{ accept: [reading: Reading]; remove: [reading: Reading]; edit: []; close: [] }>();
 
 const cell = computed(() => props.row.cells[props.layer]);
@@ -136,6 +143,13 @@ const disagreement = computed(() => {
       >{{ cell.inForce ? 'Correct or add a reading' : 'Record what you found' }}
       <span class="soft key">Enter</span></v-btn
     >
+    <ImpactList
+      v-if="row.fact.inherited"
+      :catalogue="catalogue"
+      :layer="table.layers[layer].id"
+      :fact="row.fact.key"
+      :day="day"
+    />
   </aside>
 </template>
 

@@ -150,7 +150,12 @@ const areas = computed(() =>
                 ? 'nothing rests on it.'
                 : `${formatNumberOf(direct, 'derivative')}${all > direct ? `, ${all} over all generations` : ''}.`
             }}
-            <template v-if="ending">If it ended, {{ ending }}</template></span
+            <template v-if="ending"
+              >If it ended, {{ ending }}
+              <router-link :to="{ query: { ...$route.query, ends: facts.id } }"
+                >Show them</router-link
+              ></template
+            ></span
           >
         </li>
       </ul>

@@ -8,6 +8,10 @@ import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { formatDay } from '../../../core/catalogue/when.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { findFactKey } from '../../../core/catalogue/factSheet.ts';
+import { impactOfEnd, impactOfFact, type Impact } from '../../../core/layers/impact.ts';
+import { distributionOf } from '../../../core/lineage/chain.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
 import { FILTER_NAMES, type MapFilter } from '../../../core/layers/mapFilter.ts';
 import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
 import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';
@@ -15,6 +19,7 @@ import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { currentDay, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
+import ImpactBanner from './ImpactBanner.vue';
 import LineageDetail from './LineageDetail.vue';
 import LineageFilters from './LineageFilters.vue';
 import LineageMap from './LineageMap.vue';
@@ -59,7 +64,31 @@ const selected = computed(() => {
 const selectedFacts = computed(() => (selected.value ? factsOf(selected.value) : undefined));
 const selectedLink = computed(() => recordOf(catalogue.value, 'link', query.value.link ?? ''));
 const isFocused = computed(() => query.value.focus === '1' && selected.value !== null);
+/** What is asked of the map: `impact=release:x~key` or `ends=distribution:x`; null for nothing. */
+const asked = computed((): { question: string; of: RecordId; impacts: readonly Impact[] } | null => {
+  const { impact, ends } = query.value;
+  if (ends && graph.value.nodes.has(ends))
+    return {
+      question: `If ${nameOf(catalogue.value, ends)} ended`,
+      of: ends,
+      impacts: impactOfEnd(graph.value, ends),
+    };
+  const [layer, key] = [impact?.split('~')[0] ?? '', impact?.split('~')[1] ?? ''];
+  const fact = findFactKey(key);
+  if (!fact || !/^(distribution|edition|release):/.test(layer)) return null;
+  const of = distributionOf(catalogue.value, layer);
+  if (!graph.value.nodes.has(of)) return null;
+  return {
+    question: `If “${fact.label}” of ${nameOf(catalogue.value, layer)} changed`,
+    of,
+    impacts: impactOfFact(catalogue.value, graph.value, layer, key, day.value),
+  };
+});
+const marks = computed(
+  () => new Map<RecordId, string>(asked.value?.impacts.map((each) => [each.id, each.class])),
+);
 const chain = computed(() => {
+  if (asked.value) return new Set([asked.value.of, ...marks.value.keys()]);
   if (!isFocused.value) return null;
   const id = selected.value!;
   return new Set([...ancestorsOf(graph.value, id).keys(), ...descendantsOf(graph.value, id).keys()]);
@@ -179,7 +208,7 @@ const EXPORTS = [
       </div>
     </div>
     <div v-else class="work lineage">
-      <div v-if="store.about?.sample && !hasPane && isToday" class="remark intro">
+      <div v-if="store.about?.sample && !hasPane && !asked && isToday" class="remark intro">
         <span><strong>This is the sample, all of it invented.</strong> {{ store.about.question }}</span>
         <v-btn class="own" @click="store.open('own')">Start my own catalogue</v-btn>
       </div>
@@ -237,6 +266,13 @@ const EXPORTS = [
           </v-list>
         </v-menu>
       </div>
+      <ImpactBanner
+        v-if="asked && !isOutline"
+        class="asked"
+        :question="asked.question"
+        :impacts="asked.impacts"
+        @close="go({ impact: undefined, ends: undefined })"
+      />
       <div class="ground">
         <LineageOutline
           v-if="isOutline"
@@ -273,6 +309,7 @@ const EXPORTS = [
             :selected="selected"
             :selected-link="selectedLink?.id ?? null"
             :chain="chain"
+            :marks="marks"
             :set-detail="layout.setDetail"
             @select="select"
             @select-link="selectLink"
@@ -342,7 +379,7 @@ const EXPORTS = [
 <style scoped>
 .lineage {
   display: grid;
-  grid-template: auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
+  grid-template: auto auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
   overflow: hidden;
 }
 .tools {
@@ -377,7 +414,7 @@ const EXPORTS = [
   font-weight: 600;
 }
 .history {
-  grid-row: 4;
+  grid-row: 5;
 }
 .zoom {
   position: absolute;
@@ -403,9 +440,12 @@ const EXPORTS = [
   background: rgb(var(--v-theme-surface));
 }
 .ground {
-  grid-row: 3;
+  grid-row: 4;
   position: relative;
   min-height: 0;
+}
+.asked {
+  grid-row: 3;
 }
 .legend {
   position: absolute;

@@ -1,0 +1,251 @@
+/**
+ * The first page of a review, made of facts: what a release is, what it brings, what is missing, what is unsettled. Each
+ * sentence says where it comes from, so that a reader can follow it.
+ */
+import { AREAS, STRIP_AREAS } from '../catalogue/areas.ts';
+import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { FactValue } from '../catalogue/factValue.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { boundsOf, formatWhen } from '../catalogue/when.ts';
+import { changesOf, type Change } from '../layers/changes.ts';
+import { layerTable, type Cell, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
+import { chainOf } from '../lineage/chain.ts';
+import { newestComparison } from '../lineage/lineageGraph.ts';
+import { nameOf } from '../lineage/names.ts';
+import { wordChain, wordChange, wordComparison } from './dossierText.ts';
+import { formatCount, formatNumberOf, formatValue } from './valueText.ts';
+
+/** Where a sentence leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
+export type SummaryTarget =
+  | { readonly fact: string; readonly above?: number }
+  | { readonly link: RecordId }
+  | { readonly part: 'packages' | 'assessment' | 'sources' };
+
+export interface SummarySentence {
+  readonly text: string;
+  readonly to: SummaryTarget;
+  /** The sources that it rests on. */
+  readonly sources: readonly RecordId[];
+}
+
+export interface SummarySection {
+  readonly id: 'is' | 'brings' | 'lacks' | 'unsettled';
+  readonly title: string;
+  readonly sentences: readonly SummarySentence[];
+}
+
+/** Of an area this many changes are told in words, the rest are counted. */
+const TOLD = 3;
+
+/** The sections that have something to say, as of a day. */
+export function summaryOf(catalogue: Catalogue, release: RecordId, day: number): SummarySection[] {
+  const layers = chainOf(catalogue, release, day);
+  const table = layerTable(catalogue, layers);
+  const sections: SummarySection[] = [
+    { id: 'is', title: 'What it is', sentences: whatItIs(catalogue, table, day) },
+    { id: 'brings', title: 'What it brings', sentences: whatItBrings(table) },
+    { id: 'lacks', title: 'What is missing', sentences: whatIsMissing(table) },
+    { id: 'unsettled', title: 'What is unsettled', sentences: whatIsUnsettled(catalogue, table) },
+  ];
+  return sections.filter(({ sentences }) => sentences.length > 0);
+}
+
+const topOf = ({ cells }: LayerRow) => cells[cells.length - 1];
+const rowOf = ({ rows }: LayerTable, key: string) => rows.find(({ fact }) => fact.key === key);
+const sourceOf = (cell: Cell | undefined): RecordId[] => (cell?.inForce?.source ? [cell.inForce.source] : []);
+
+/** The value of a fact in the top layer, in words, with the sources behind it; null where it is not known. */
+function told(table: LayerTable, key: string): { text: string; sources: RecordId[] } | null {
+  const row = rowOf(table, key);
+  const cell = row && topOf(row);
+  if (!cell || cell.value === undefined || cell.absent) return null;
+  return { text: formatValue(row.fact, cell.value), sources: sourceOf(cell) };
+}
+
+function whatItIs(catalogue: Catalogue, table: LayerTable, day: number): SummarySentence[] {
+  const { layers } = table;
+  const sentences: SummarySentence[] = [];
+  const say = (text: string, to: SummaryTarget, sources: readonly RecordId[] = []) =>
+    sentences.push({ text, to, sources });
+  const fact = (key: string) => told(table, key);
+
+  const purpose = fact('identity.purpose');
+  if (purpose) say(`In its own words: “${purpose.text}”`, { fact: 'identity.purpose' }, purpose.sources);
+  const [maker, country, since, standing] = ['maker', 'country', 'since', 'standing'].map((key) =>
+    fact(`identity.${key}`),
+  );
+  const run = [
+    maker &&
+      `Run by ${maker.text === 'company' ? 'a company' : maker.text === 'university' ? 'a university' : maker.text === 'government' ? 'a government body' : maker.text}`,
+    country && `${maker ? 'in' : 'From'} ${country.text}`,
+    since && `since ${since.text}`,
+  ].filter(Boolean);
+  if (run.length || standing)
+    say(
+      `${[run.join(' '), standing?.text].filter(Boolean).join(', ')}.`,
+      { fact: maker ? 'identity.maker' : 'identity.standing' },
+      [maker, country, since, standing].flatMap((each) => each?.sources ?? []),
+    );
+  const { link } = layers[layers.length - 1];
+  if (link) say(wordChain(catalogue, layers), { link: link.id }, link.sources);
+  else {
+    const independent = told(table, 'lineage.independent');
+    if (independent?.text === 'yes')
+      say(
+        'It is independent: a base was looked for and none found.',
+        { fact: 'lineage.independent' },
+        independent.sources,
+      );
+    else say('It is not known what it is built on.', { fact: 'lineage.independent' });
+  }
+  const comparison = link && newestComparison(catalogue, link, day);
+  if (comparison)
+    say(
+      wordComparison(catalogue, comparison),
+      { part: 'packages' },
+      comparison.source ? [comparison.source] : [],
+    );
+  const [model, cadence] = [fact('model.kind'), fact('model.cadence')];
+  if (model)
+    say(`Its release model is ${model.text}${cadence ? `: ${cadence.text}` : ''}.`, { fact: 'model.kind' }, [
+      ...model.sources,
+      ...(cadence?.sources ?? []),
+    ]);
+  const support = supportSentence(table, (id) => nameOf(catalogue, id));
+  if (support) sentences.push(support);
+  return sentences;
+}
+
+/** Supported until when, and by how many days longer than the base: those days nobody upstream stands behind. */
+function supportSentence(table: LayerTable, nameFor: (id: RecordId) => string): SummarySentence | null {
+  const row = rowOf(table, 'model.supportEnd');
+  const own = row && topOf(row);
+  if (typeof own?.value !== 'string') return null;
+  const to = { fact: 'model.supportEnd' };
+  const base = row!.cells.at(-2);
+  const end = `Supported until ${formatWhen(own.value)}`;
+  const [mine, theirs] = [own.value, base?.value].map((when) => boundsOf(String(when ?? ''))?.last);
+  if (mine === undefined || theirs === undefined) return { text: `${end}.`, to, sources: sourceOf(own) };
+  const gap = mine - theirs;
+  const name = nameFor(table.layers[table.layers.length - 2].id);
+  const compared =
+    gap > 0
+      ? `${formatNumberOf(gap, 'day')} past the end of ${name} (${formatWhen(String(base!.value))})`
+      : gap < 0
+        ? `${formatNumberOf(-gap, 'day')} before the end of ${name}`
+        : `as long as ${name}`;
+  return { text: `${end}, ${compared}.`, to, sources: [...sourceOf(own), ...sourceOf(base)] };
+}
+
+/** A sentence for each area of the strip in which something is changed, the most changed first. */
+function whatItBrings(table: LayerTable): SummarySentence[] {
+  const changes = changesOf(table);
+  const weight = (list: readonly Change[]) => list.reduce((sum, { elements }) => sum + elements.length, 0);
+  return STRIP_AREAS.map(({ id, label }) => ({ label, own: changes.filter(({ fact }) => fact.area === id) }))
+    .filter(({ own }) => own.length > 0)
+    .sort((a, b) => weight(b.own) - weight(a.own))
+    .map(({ label, own }): SummarySentence => {
+      const first = own.toSorted((a, b) => b.elements.length - a.elements.length).slice(0, TOLD);
+      const more = own.length - first.length;
+      const words = first.map((change) => wordChange(change).replace(/\.$/, '')).join('; ');
+      return {
+        text: `${label}: ${words}${more ? `; and ${formatNumberOf(more, 'further fact')}` : ''}.`,
+        to: { fact: first[0].fact.key },
+        sources: [...new Set(own.flatMap(({ fact }) => sourceOf(topOf(rowOf(table, fact.key)!))))],
+      };
+    });
+}
+
+/** What was looked for and is not there, first what the base has; then the areas of which nothing is known. */
+function whatIsMissing(table: LayerTable): SummarySentence[] {
+  const none = table.rows.filter((row) => topOf(row).state === 'none');
+  const below = (row: LayerRow): FactValue | undefined => row.cells.at(-2)?.value;
+  const sentences = none
+    .sort((a, b) => Number(below(b) !== undefined) - Number(below(a) !== undefined))
+    .map((row): SummarySentence => {
+      const had = row.fact.inherited ? below(row) : undefined;
+      const base = had === undefined ? '' : `, where the base has ${formatValue(row.fact, had)}`;
+      return {
+        text: `${row.fact.label}: none${base}.`,
+        to: { fact: row.fact.key },
+        sources: sourceOf(topOf(row)),
+      };
+    });
+  return sentences;
+}
+
+function whatIsUnsettled(catalogue: Catalogue, table: LayerTable): SummarySentence[] {
+  const sentences: SummarySentence[] = [];
+  for (const row of table.rows) {
+    const cell = topOf(row);
+    if (cell.disputed)
+      sentences.push({
+        text: `Sources disagree on “${row.fact.label}”: ${saidOf(row, cell)}.`,
+        to: { fact: row.fact.key },
+        sources: cell.readings.flatMap(({ source }) => source ?? []),
+      });
+    else if (cell.readings.length > 0 && !cell.inForce)
+      sentences.push({
+        text: `“${row.fact.label}” is not known: what was seen is spoiled (${cell.readings.flatMap(({ spoiledBy }) => spoiledBy).join(', ')}).`,
+        to: { fact: row.fact.key },
+        sources: cell.readings.flatMap(({ source }) => source ?? []),
+      });
+  }
+  const { id, distribution } = table.layers[table.layers.length - 1];
+  for (const subject of new Set([id, distribution])) {
+    for (const { wording, verdict, reason, source } of recordsPointingTo(catalogue, subject, 'claim'))
+      if (verdict === 'refuted' || verdict === 'partly')
+        sentences.push({
+          text: `The claim “${wording}” is ${verdict === 'partly' ? 'true in part' : 'refuted'}${reason ? `: ${reason.replace(/\.$/, '')}` : ''}.`,
+          to: { part: 'assessment' },
+          sources: source ? [source] : [],
+        });
+    for (const { text, answer } of recordsPointingTo(catalogue, subject, 'question'))
+      if (!answer) sentences.push({ text: `Open: ${text}`, to: { part: 'assessment' }, sources: [] });
+  }
+  const unseen = AREAS.filter((area) => {
+    const rows = table.rows.filter(({ fact }) => fact.area === area.id);
+    return rows.every((row) => topOf(row).readings.length === 0);
+  });
+  if (unseen.length)
+    sentences.push({
+      text: `Nobody has looked at its ${listOf(unseen.map(({ label }) => label.toLowerCase()))}.`,
+      to: { fact: table.rows.find(({ fact }) => fact.area === unseen[0].id)!.fact.key },
+      sources: [],
+    });
+  return sentences;
+}
+
+/** What the readings of a disputed fact say, the one in force first. */
+function saidOf(row: LayerRow, cell: Cell): string {
+  const texts = cell.readings
+    .filter(({ spoiledBy }) => spoiledBy.length === 0)
+    .sort((a, b) => Number(b.id === cell.inForce?.id) - Number(a.id === cell.inForce?.id))
+    .map(({ state, value }) => (state === 'set' ? formatValue(row.fact, value!) : state));
+  const [first, ...others] = [...new Set(texts)];
+  return `${first} is in force, ${others.join(', ')} is said too`;
+}
+
+function listOf(words: readonly string[]): string {
+  return words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+}
+
+/** The key figures of a dossier's head. */
+export interface KeyFigure {
+  readonly value: string;
+  readonly label: string;
+}
+
+/** Facts recorded, changes, contradictions and open questions. */
+export function keyFiguresOf(table: LayerTable): KeyFigure[] {
+  const cells = table.rows.map(topOf);
+  const recorded = cells.filter(({ readings }) => readings.length > 0).length;
+  const seen = cells.filter(({ evidence }) => evidence === 'seen').length;
+  return [
+    { value: formatCount(recorded), label: `facts recorded, ${formatCount(seen)} of them seen` },
+    { value: formatCount(changesOf(table).length), label: 'facts changed on the base' },
+    { value: formatCount(cells.filter(({ disputed }) => disputed).length), label: 'contradicted' },
+  ];
+}

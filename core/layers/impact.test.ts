@@ -1,0 +1,198 @@
+/** Impact, "the rest is the same", releases begun from others: by example, and by the laws that tie them together. */
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
+import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import { firstDayOf } from '../catalogue/when.ts';
+import { chainOf } from '../lineage/chain.ts';
+import { checkLink } from '../lineage/checkLink.ts';
+import { lineageGraph } from '../lineage/lineageGraph.ts';
+import { descendantsOf } from '../lineage/relatives.ts';
+import { changesOf } from './changes.ts';
+import { countImpacts, impactOfEnd, impactOfFact } from './impact.ts';
+import { layerTable } from './layerTable.ts';
+import { beginRelease } from './nextRelease.ts';
+import { diffReleases } from './releaseDiff.ts';
+import { uncheckedFacts, unchangedReadings } from './unchanged.ts';
+
+const TODAY = firstDayOf('2026-11-24');
+const ICONS = 'themes.icons';
+const says = (subject: string, value: string, key = ICONS) => reading(subject, key, { value });
+/** a 7 ← b 1 (sets nothing) ← c 1 (own icons), d 1; a 6 ← e 1; a ← f (by name); g on x and a. */
+const family = catalogueOf(
+  ...['a', 'b', 'c', 'd', 'e', 'f', 'g', 'x'].map(distribution),
+  ...[
+    release('a', '6', '2020'),
+    release('a', '7', '2023'),
+    release('b', '1', '2024'),
+    release('c', '1', '2025'),
+  ],
+  ...[release('d', '1', '2025'), release('e', '1', '2021')],
+  link('release:b-1', 'release:a-7'),
+  link('release:c-1', 'release:b-1'),
+  link('release:d-1', 'release:b-1'),
+  link('release:e-1', 'release:a-6'),
+  link('distribution:f', 'distribution:a', { relation: 'forked from' }),
+  link('distribution:g', 'distribution:x', { order: 0 }),
+  link('distribution:g', 'release:a-7', { order: 1 }),
+  says('release:a-7', 'Plain'),
+  says('release:c-1', 'Reed'),
+  says('distribution:x', 'Cross'),
+);
+const graph = lineageGraph(family, TODAY);
+const told = (impacts: ReturnType<typeof impactOfEnd>) =>
+  Object.fromEntries(impacts.map(({ id, class: name, by }) => [id.slice(13), by ? `${name} ${by}` : name]));
+
+describe('impact', () => {
+  it('of a fact sorts all descendants by what stands in the way', () => {
+    expect(told(impactOfFact(family, graph, 'release:a-7', ICONS, TODAY))).toEqual({
+      b: 'affected',
+      c: 'overridden release:c-1',
+      d: 'affected',
+      e: 'notYet release:a-6',
+      f: 'cannotTell distribution:a',
+      g: 'overridden distribution:x',
+    });
+    const paths = impactOfFact(family, graph, 'release:a-7', ICONS, TODAY).map(({ path }) => path.join(' '));
+    expect(paths).toContain('distribution:a distribution:b distribution:c');
+  });
+  it('reaches what was only seen to have the same value', () => {
+    const seen = applyDiff(family, diffOfRecords(family, [says('release:d-1', 'Plain')]));
+    expect(told(impactOfFact(seen, graph, 'release:a-7', ICONS, TODAY)).d).toBe('affected');
+  });
+  it('of a fact that is not handed down reaches nobody', () => {
+    const { affected } = countImpacts(impactOfFact(family, graph, 'release:a-7', 'identity.purpose', TODAY));
+    expect(affected).toBe(0);
+  });
+  it('cannot be told where the only reading in between is spoiled', () => {
+    const spoiled = { ...says('release:d-1', 'none of these'), spoiledBy: ['live image'] };
+    const other = applyDiff(family, diffOfRecords(family, [spoiled]));
+    expect(told(impactOfFact(other, graph, 'release:a-7', ICONS, TODAY)).d).toBe('cannotTell release:d-1');
+  });
+  it('of an end reaches whoever keeps no other base, but not what went its own way', () => {
+    expect(told(impactOfEnd(graph, 'distribution:a'))).toEqual({
+      ...{ b: 'affected', c: 'affected', d: 'affected', e: 'affected' },
+      f: 'overridden distribution:f',
+      g: 'overridden distribution:x',
+    });
+  });
+
+  /** Values, or none, for each layer of the family. */
+  const layers = [
+    'release:a-7',
+    'release:b-1',
+    'release:c-1',
+    'release:d-1',
+    'distribution:f',
+    'distribution:g',
+  ];
+  const values = fc.array(fc.constantFrom('Sedge', 'Reed', 'none', 'unchanged', null), {
+    minLength: layers.length,
+    maxLength: layers.length,
+  });
+  const catalogueWith = (all: readonly (string | null)[]) => {
+    const records = all.flatMap((value, i): AnyRecord[] => {
+      if (value === null) return [];
+      const said = value === 'none' || value === 'unchanged' ? value : { value };
+      return [{ ...reading(layers[i], ICONS, said), id: `reading:${i}` }];
+    });
+    const plain = applyDiff(
+      family,
+      diffOfRecords(family, [], [says('release:a-7', '').id, says('release:c-1', '').id]),
+    );
+    return applyDiff(plain, diffOfRecords(plain, records));
+  };
+  it('adds up to all descendants, and tells truly whose value would change', () => {
+    fc.assert(
+      fc.property(values, (all) => {
+        const catalogue = catalogueWith(['Plain', ...all.slice(1)]);
+        const impacts = impactOfFact(catalogue, graph, 'release:a-7', ICONS, TODAY);
+        const counts = countImpacts(impacts);
+        expect(Object.values(counts).reduce((sum, count) => sum + count, 0)).toBe(
+          descendantsOf(graph, 'distribution:a').size - 1,
+        );
+        // What is affected has another value once the base has another, and nothing else has.
+        const changed = catalogueWith(['Changed', ...all.slice(1)]);
+        for (const { id, class: name } of impacts) {
+          const node = graph.nodes.get(id)!;
+          const [before, after] = [catalogue, changed].map((each) => {
+            const table = layerTable(each, chainOf(each, node.release ?? id, TODAY));
+            return table.rows.find(({ fact }) => fact.key === ICONS)!.cells.at(-1)!.value;
+          });
+          if (name === 'affected') expect([before, after]).toEqual(['Plain', 'Changed']);
+          else expect(after).toEqual(before);
+        }
+      }),
+    );
+  });
+});
+
+describe('the rest is the same', () => {
+  it('checks what is carried and unchecked, changes no value, and leaves nothing to check', () => {
+    const table = layerTable(family, chainOf(family, 'release:d-1', TODAY));
+    expect(uncheckedFacts(table).map(({ key }) => key)).toEqual([ICONS]);
+    expect(uncheckedFacts(table, 'kernel')).toEqual([]);
+    const made = unchangedReadings(family, table, uncheckedFacts(table), { date: '2026-11-24' });
+    const after = applyDiff(family, diffOfRecords(family, made));
+    const now = layerTable(after, chainOf(after, 'release:d-1', TODAY));
+    const cell = now.rows.find(({ fact }) => fact.key === ICONS)!.cells.at(-1);
+    expect(cell).toMatchObject({ state: 'unchanged', value: 'Plain' });
+    expect(uncheckedFacts(now)).toEqual([]);
+    expect(changesOf(now)).toEqual(changesOf(table));
+  });
+  it('has nothing to say of a root, of a layer that sets it, or of what the base does not know', () => {
+    for (const id of ['release:a-7', 'release:c-1', 'release:e-1'])
+      expect(uncheckedFacts(layerTable(family, chainOf(family, id, TODAY)))).toEqual([]);
+  });
+});
+
+describe('a release begun from the one before', () => {
+  const before = applyDiff(
+    family,
+    diffOfRecords(family, [
+      source('notes', 'releaseNotes'),
+      reading('release:c-1', 'kernel.version', { value: '6.8' }, { source: 'source:notes' }),
+      reading('release:c-1', 'model.supportEnd', { value: '2027' }),
+    ]),
+  );
+  const [made, ...more] = beginRelease(before, 'release:c-1', { version: '2', date: '2026-10' });
+  const after = applyDiff(before, diffOfRecords(before, [made, ...more]));
+  it('has its links and values, unsure and without a source, but not its end of support', () => {
+    expect(made).toMatchObject({ id: 'release:c-2', version: '2', date: '2026-10' });
+    const table = layerTable(after, chainOf(after, made.id, TODAY));
+    expect(table.layers.map(({ id }) => id)).toEqual(['release:a-7', 'release:b-1', 'release:c-2']);
+    const cell = (key: string) => table.rows.find(({ fact }) => fact.key === key)!.cells.at(-1)!;
+    expect(cell('kernel.version')).toMatchObject({
+      value: '6.8',
+      evidence: 'none',
+      inForce: { certainty: 'unsure' },
+    });
+    expect(cell('model.supportEnd').state).toBe('notLookedAt');
+    for (const record of more) if (record.kind === 'link') expect(checkLink(after, record)).toEqual([]);
+  });
+  it('may rest on another base, and then differs from the one before by what that changes', () => {
+    const onOther = beginRelease(before, 'release:c-1', {
+      version: '2',
+      date: '2026-10',
+      base: 'release:a-6',
+    });
+    const catalogue = applyDiff(before, diffOfRecords(before, onOther));
+    expect(chainOf(catalogue, 'release:c-2', TODAY).map(({ id }) => id)).toEqual([
+      'release:a-6',
+      'release:c-2',
+    ]);
+    const { differences, equal } = diffReleases(catalogue, 'release:c-1', 'release:c-2', TODAY);
+    expect(differences.map(({ fact, unknown }) => [fact.key, unknown])).toEqual([['model.supportEnd', true]]);
+    expect(equal).toBe(2);
+  });
+  it('differs by the value that is corrected, and from itself by nothing', () => {
+    const icons = more.find((record) => record.kind === 'reading' && record.key === ICONS)!;
+    const corrected = applyDiff(after, diffOfRecords(after, [{ ...icons, value: 'Sedge' } as AnyRecord]));
+    const { differences } = diffReleases(corrected, 'release:c-1', 'release:c-2', TODAY);
+    expect(differences.filter(({ unknown }) => !unknown)).toMatchObject([
+      { fact: { key: ICONS }, elements: [{ kind: 'replaces', before: 'Reed', after: 'Sedge' }] },
+    ]);
+    expect(diffReleases(corrected, 'release:c-2', 'release:c-2', TODAY).differences).toEqual([]);
+  });
+});

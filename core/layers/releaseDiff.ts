@@ -1,0 +1,46 @@
+/** What is different between two releases (or any two dossiers), by the values in force; what only one knows is apart. */
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import type { FactKey } from '../catalogue/factSheet.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { chainOf } from '../lineage/chain.ts';
+import { diffValues, type ChangedElement } from './changes.ts';
+import { layerTable, type Cell, type LayerTable } from './layerTable.ts';
+
+export interface FactDifference {
+  readonly fact: FactKey;
+  readonly before: Cell;
+  readonly after: Cell;
+  /** How the values differ; empty where one of them is not known. */
+  readonly elements: readonly ChangedElement[];
+  /** True where one of the two is unknown: that is no difference, and no likeness. */
+  readonly unknown: boolean;
+}
+
+export interface ReleaseDiff {
+  readonly before: LayerTable;
+  readonly after: LayerTable;
+  readonly differences: readonly FactDifference[];
+  /** Facts known of both and equal. */
+  readonly equal: number;
+}
+
+/** Compares two as of a day. */
+export function diffReleases(
+  catalogue: Catalogue,
+  before: RecordId,
+  after: RecordId,
+  day: number,
+): ReleaseDiff {
+  const [old, now] = [before, after].map((id) => layerTable(catalogue, chainOf(catalogue, id, day)));
+  let equal = 0;
+  const differences = now.rows.flatMap(({ fact, cells }, i): FactDifference[] => {
+    const [a, b] = [old.rows[i].cells.at(-1)!, cells.at(-1)!];
+    const [knowsA, knowsB] = [a, b].map(({ value, absent }) => value !== undefined || absent);
+    if (!knowsA && !knowsB) return [];
+    if (knowsA !== knowsB) return [{ fact, before: a, after: b, elements: [], unknown: true }];
+    const elements = diffValues(a.value, b.value);
+    if (elements.length === 0) equal++;
+    return elements.length ? [{ fact, before: a, after: b, elements, unknown: false }] : [];
+  });
+  return { before: old, after: now, differences, equal };
+}

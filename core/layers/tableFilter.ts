@@ -1,0 +1,32 @@
+/** Which rows of a layer table are shown: what the top layer sets, what sources disagree on, what nobody looked at. */
+import type { AreaId } from '../catalogue/areas.ts';
+import type { LayerRow, LayerTable } from './layerTable.ts';
+
+export const ROW_FILTERS = {
+  own: {
+    label: 'Set here',
+    holds: (row: LayerRow) => ['own', 'none', 'doesNotApply'].includes(topOf(row).state),
+  },
+  contradicted: {
+    label: 'Contradicted',
+    holds: (row: LayerRow) => row.cells.some(({ disputed }) => disputed),
+  },
+  unseen: {
+    label: 'Not looked at',
+    holds: (row: LayerRow) => ['notLookedAt', 'carried'].includes(topOf(row).state),
+  },
+} as const;
+export type RowFilter = keyof typeof ROW_FILTERS;
+
+const topOf = ({ cells }: LayerRow) => cells[cells.length - 1];
+
+/** The table with the rows that pass. */
+export function filterTable(
+  table: LayerTable,
+  { only, area }: { readonly only?: RowFilter; readonly area?: AreaId },
+): LayerTable {
+  const rows = table.rows.filter(
+    (row) => (!only || ROW_FILTERS[only].holds(row)) && (!area || row.fact.area === area),
+  );
+  return { ...table, rows };
+}

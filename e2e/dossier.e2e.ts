@@ -1,0 +1,168 @@
+/** The dossier in the real interface: the rest unchanged, impact, a release from the one before, summary and difference. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openBrowser, plateOf, startServer } from './browser.ts';
+
+let server: Awaited<ReturnType<typeof startServer>>;
+let browser: Awaited<ReturnType<typeof openBrowser>>;
+
+beforeAll(async () => {
+  server = await startServer();
+  browser = await openBrowser();
+  await browser.page.goto(server.address);
+  await browser.page.getByText(/^Saved/).waitFor();
+});
+afterAll(async () => {
+  await browser?.close();
+  await server?.close();
+});
+
+const query = (name: string) => new URL(browser.page.url()).searchParams.get(name);
+/** Opens an address, once what was edited before is saved. */
+async function open(address: string): Promise<void> {
+  await browser.page.getByText(/^Saved/).waitFor();
+  await browser.page.goto(server.address + address);
+}
+const cell = (says: string) => browser.page.getByRole('gridcell', { name: says, exact: true });
+async function undo(): Promise<void> {
+  await browser.page.getByRole('button', { name: 'Undo' }).click();
+}
+
+describe('the layers of a dossier', () => {
+  it('are filtered by what is set here, contradicted, or not looked at, and by area', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:tidewater-7.1');
+    const rows = page.getByRole('grid', { name: 'Layers' }).getByRole('rowheader');
+    await page.getByRole('button', { name: /^Contradicted \d/ }).click();
+    await expect.poll(() => query('only')).toBe('contradicted');
+    const shown = page.getByRole('gridcell', { name: /sources disagree/ });
+    await expect.poll(() => shown.count()).toBeGreaterThan(3);
+    await page.getByLabel('Area').selectOption('themes');
+    await page.getByRole('button', { name: /^Contradicted \d/ }).click();
+    await expect.poll(() => query('area')).toBe('themes');
+    await page.getByRole('gridcell', { name: /^Icons, Tidewater 7.1/ }).waitFor();
+    expect(await rows.filter({ hasText: 'Default kernel' }).count()).toBe(0);
+  });
+  it('say of the rest of an area, and then of all, that it is unchanged; each is one step', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:dovecote-1?area=kernel');
+    const rest = page.getByRole('button', { name: /^Rest of Kernel is unchanged \(\d+\)$/ });
+    const before = Number(/\d+/.exec(await rest.innerText())![0]);
+    expect(before).toBeGreaterThan(1);
+    await cell('Default kernel, Dovecote 1, carried from the base').focus();
+    await page.keyboard.press('Shift+U');
+    await page.getByText(`${before} facts of Dovecote 1 recorded as checked, unchanged.`).waitFor();
+    await cell('Default kernel, Dovecote 1, 6.4.9, checked, unchanged').waitFor();
+    await rest.waitFor({ state: 'detached' });
+    await undo();
+    await cell('Default kernel, Dovecote 1, carried from the base').waitFor();
+    await page.getByLabel('Area').selectOption('');
+    await page.getByRole('button', { name: /^The rest is unchanged/ }).click();
+    await page.getByText(/^\d\d+ facts of Dovecote 1 recorded/).waitFor();
+    await undo();
+  });
+  it('show who carries a fact on; a change of the base reaches exactly those', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:fenwick-31?fact=kernel.version');
+    const impact = page.getByRole('region', { name: 'Who carries this on' });
+    await impact
+      .getByText('Of 8 descendants 5 inherit it, 2 rest on another release, of 1 it cannot be told.')
+      .waitFor();
+    const affected = await impact.locator('li', { hasText: 'inherits it' }).getByRole('link').allInnerTexts();
+    expect(affected.sort()).toEqual([
+      'Dovecote 1',
+      'Kestrel Bench 9',
+      'Marlowe 31',
+      'Penhallow 5',
+      'Tidewater 7.1',
+    ]);
+    const at = cell('Default kernel, Fenwick 31, 6.4.9');
+    await at.focus();
+    await page.keyboard.press('Enter');
+    const editor = page.getByRole('form', { name: 'Edit Default kernel of Fenwick 31' });
+    await editor.getByLabel('Value').fill('6.5.1');
+    await editor.getByRole('button', { name: 'Save value' }).click();
+    await cell('Default kernel, Fenwick 31, 6.5.1').waitFor();
+    // Marlowe carries it; what was seen on the others stays what was seen there.
+    await open('/dossiers/release:marlowe-31?fact=kernel.version');
+    await page.getByText('Carried from Fenwick 31: 6.5.1. Not looked at in Marlowe 31 itself.').waitFor();
+    await open('/dossiers/release:fenwick-orchard-32?fact=kernel.version&above=0');
+    await page.getByRole('complementary', { name: 'Selected fact' }).waitFor();
+    expect(await page.getByText('6.5.1').count()).toBe(0);
+    await open('/dossiers/release:fenwick-31?fact=kernel.version');
+    await undo();
+    await at.waitFor();
+  });
+  it('ask the map what would follow', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:fenwick-31?fact=kernel.version');
+    await page.getByRole('link', { name: 'On the map', exact: true }).click();
+    await page.getByText('If “Default kernel” of Fenwick 31 changed').waitFor();
+    await plateOf(page, 'Penhallow').waitFor();
+    expect(await plateOf(page, 'Penhallow').getAttribute('data-mark')).toBe('affected');
+    expect(await plateOf(page, 'Fenwick Orchard').getAttribute('data-mark')).toBe('notYet');
+    await open('/lineage?ends=distribution:fenwick');
+    await page.getByText('If Fenwick ended').waitFor();
+    await plateOf(page, 'Kestrel Bench').waitFor();
+    expect(await plateOf(page, 'Kestrel Bench').getAttribute('data-mark')).toBe('affected');
+    // Its edition Ebb stands on Larkspur: Tidewater keeps that.
+    expect(await plateOf(page, 'Tidewater').getAttribute('data-mark')).toBe('overridden');
+  });
+});
+
+describe('releases', () => {
+  it('begin from the one before, with its values unsure, on another base if wanted; one undo takes all back', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:kestrel-bench-9');
+    await page.getByRole('button', { name: 'Begin a release from this one' }).click();
+    const sheet = page.getByRole('dialog', { name: 'Begin a release' });
+    await sheet.getByLabel('Version').fill('10');
+    await sheet.getByLabel('Date').fill('soon');
+    await sheet.getByText('Not a date.').waitFor();
+    await sheet.getByLabel('Date').fill('2026-11');
+    await sheet.getByLabel('Rests on').selectOption({ label: 'Fenwick 32, 2 Jul 2026' });
+    await sheet.getByRole('button', { name: 'Begin 10' }).click();
+    await page.getByText('Kestrel Bench 10 installs from Fenwick 32').waitFor();
+    await page.getByRole('gridcell', { name: /^Icons, Kestrel Bench 10, / }).click();
+    await page.getByText('As in Kestrel Bench 9; not checked.').waitFor();
+    await page.getByRole('tab', { name: 'Difference' }).click();
+    await page.getByText(/^\s*0 facts differ|\d+ facts? differ/).waitFor();
+    expect(await page.getByLabel('Held against').inputValue()).toBe('release:kestrel-bench-9');
+    await undo();
+    await page.getByText('There is no such dossier').waitFor();
+  });
+  it('are held against each other: only what differs, unknown apart', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:tidewater-7.1?tab=difference');
+    await page.getByText('28 facts differ, 47 are equal, 30 known of one of them only.').waitFor();
+    await page.getByLabel('Held against').selectOption({ label: 'Tidewater 6.3' });
+    await expect.poll(() => query('against')).toBe('release:tidewater-6.3');
+    await page.getByRole('table', { name: 'Known of one only' }).waitFor();
+  });
+});
+
+describe('the summary', () => {
+  it('says what it is in sentences that lead to what they rest on', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:tidewater-7.1?tab=summary');
+    for (const text of [
+      'Run by volunteers in Coast since Jun 2016, maintained.',
+      '93.2 % of 1,342 packages equal Fenwick 31; 14 are its own.',
+      'The claim “Five kernels to choose from” is refuted: The picker lists three beside the installed one.',
+    ])
+      await page.getByRole('link', { name: text }).waitFor();
+    await page
+      .getByRole('link', {
+        name: 'Supported until 1 Jun 2029, 60 days past the end of Fenwick 31 (2 Apr 2029).',
+      })
+      .click();
+    await page.getByRole('heading', { name: 'Support', level: 1 }).waitFor();
+    expect(query('fact')).toBe('model.supportEnd');
+  });
+  it('of one of which little is known says so', async () => {
+    const { page } = browser;
+    await open('/dossiers/distribution:wold?tab=summary');
+    await page.getByText('It is not known what it is built on.').waitFor();
+    await page.getByText(/^Nobody has looked at its .*kernel/).waitFor();
+  });
+  it('raised no error on the page', () => expect(browser.errors).toEqual([]));
+});

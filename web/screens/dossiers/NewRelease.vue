@@ -1,0 +1,117 @@
+<script setup lang="ts">
+/** A release begun from the one that is open: version, date, and the release that it rests on. */
+import { computed, ref } from 'vue';
+import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { Link } from '../../../core/catalogue/link.ts';
+import { wordIssue } from '../../../core/exchange/wording.ts';
+import type { Issue } from '../../../core/issue.ts';
+import { beginRelease } from '../../../core/layers/nextRelease.ts';
+import { distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+
+const props = defineProps<{ catalogue: Catalogue; from: RecordId; link: Link | undefined }>();
+const open = defineModel<boolean>({ required: true });
+const emit = defineEmits<{ begun: [id: RecordId] }>();
+
+const store = useCatalogueStore();
+const version = ref('');
+const date = ref('');
+const base = ref('');
+const issues = ref<readonly Issue[]>([]);
+const dateProblem = computed(() => date.value !== '' && !boundsOf(date.value));
+const bases = computed(() =>
+  props.link ? releasesOf(props.catalogue, distributionOf(props.catalogue, props.link.base)) : [],
+);
+
+function begin(): void {
+  if (!version.value.trim() || dateProblem.value) return;
+  const records = beginRelease(props.catalogue, props.from, {
+    version: version.value.trim(),
+    date: date.value,
+    ...(base.value && { base: base.value }),
+  });
+  const [release] = records;
+  const done = store.edit(
+    `Begin ${nameOf(props.catalogue, release.distribution)} ${release.version}`,
+    records,
+  );
+  issues.value = done.ok ? [] : done.issues;
+  if (!done.ok) return;
+  open.value = false;
+  version.value = '';
+  emit('begun', release.id);
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="460" aria-label="Begin a release">
+    <form class="sheet" @submit.prevent="begin">
+      <h2>A release after {{ nameOf(catalogue, from) }}</h2>
+      <p class="small soft">
+        Its values are taken over as unsure and without a source; what belongs to one release alone, such as
+        the end of support, is not. Undo takes all of it back.
+      </p>
+      <label
+        ><span>Version</span><input v-model="version" class="field" required autofocus maxlength="300"
+      /></label>
+      <label
+        ><span>Date</span
+        ><input
+          v-model.trim="date"
+          class="field"
+          placeholder="2026-11-30, 2026-11 or 2026"
+          :aria-invalid="dateProblem"
+      /></label>
+      <p v-if="dateProblem" class="small trouble">
+        Not a date. Write a day, a month or a year: 2026-11-30, 2026-11, 2026.
+      </p>
+      <label v-if="bases.length">
+        <span>Rests on</span>
+        <select v-model="base" class="field">
+          <option value="">{{ nameOf(catalogue, link!.base) }}, as before</option>
+          <option v-for="each in bases.filter(({ id }) => id !== link!.base)" :key="each.id" :value="each.id">
+            {{ nameOf(catalogue, each.id) }}{{ each.date ? `, ${formatWhen(each.date)}` : '' }}
+          </option>
+        </select>
+      </label>
+      <p v-for="issue in issues" :key="issue.code" class="remark is-trouble" role="alert">
+        {{ wordIssue(issue) }}
+      </p>
+      <div class="actions">
+        <v-btn type="submit" variant="flat" color="primary" :disabled="!version.trim() || dateProblem"
+          >Begin {{ version.trim() || 'the release' }}</v-btn
+        >
+        <v-btn @click="open = false">Cancel</v-btn>
+      </div>
+    </form>
+  </v-dialog>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 18px 20px;
+  background: rgb(var(--v-theme-surface));
+  border-radius: 10px;
+}
+label {
+  display: grid;
+  grid-template-columns: 88px minmax(0, 1fr);
+  align-items: center;
+  margin-top: 8px;
+}
+label span {
+  color: rgb(var(--v-theme-ink-soft));
+  font-size: 12.5px;
+}
+.small {
+  margin-top: 4px;
+}
+.actions {
+  display: flex;
+  gap: 8px;
+  margin-top: 16px;
+}
+</style>
