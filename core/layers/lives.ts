@@ -1,6 +1,6 @@
 /**
  * The life of a distribution: since when it is there, how its standing changed, and whether it was found to be
- * independent. What the lineage graph needs of the facts, kept for each distribution until a record of it changes.
+ * independent. What the lineage graph needs of the facts.
  */
 import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
@@ -35,25 +35,6 @@ export function lifeOf(catalogue: Catalogue, id: RecordId): Life {
     standing: String(valueOf(KEYS.standing) ?? ''),
     standings,
     independent: valueOf(KEYS.independent) === true,
-  };
-}
-
-/** `lifeOf` that reads again only what changed since it was asked last; holds for one line of catalogues. */
-export function createLives(): (catalogue: Catalogue, id: RecordId) => Life {
-  const known = new Map<RecordId, { stamp: readonly unknown[]; life: Life }>();
-  return (catalogue, id) => {
-    const releases = recordsPointingTo(catalogue, id, 'release');
-    const stamp = [
-      catalogue.records.source,
-      catalogue.pointers.get(id),
-      ...releases.flatMap((release) => [release, catalogue.pointers.get(release.id)]),
-    ];
-    const kept = known.get(id);
-    if (kept?.stamp.length === stamp.length && kept.stamp.every((part, i) => part === stamp[i]))
-      return kept.life;
-    const life = lifeOf(catalogue, id);
-    known.set(id, { stamp, life });
-    return life;
   };
 }
 

@@ -1,7 +1,6 @@
 /**
  * What the map, the outline and the lists of dossiers show of one distribution (or edition) on one day: name, standing,
- * change strip, how it rests on its base and how well that is known. Kept until a record that it rests on changes, so
- * that an edit of one fact computes again only the few plates that show it.
+ * change strip, how it rests on its base and how well that is known.
  */
 import { recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { factKeysOf, findFactKey } from '../catalogue/factSheet.ts';
@@ -56,33 +55,6 @@ const HEAD_KEYS = [
 export function plateFacts(catalogue: Catalogue, node: GraphNode, day: number): PlateFacts {
   return factsOf(catalogue, node, layersOf(catalogue, node, day), day);
 }
-
-/** `plateFacts` that keeps what it gave for as long as nothing that it rests on has changed. */
-export function createPlateFacts(): (catalogue: Catalogue, node: GraphNode, day: number) => PlateFacts {
-  const known = new Map<RecordId, { stamp: readonly unknown[]; facts: PlateFacts }>();
-  return (catalogue, node, day) => {
-    const layers = layersOf(catalogue, node, day);
-    const stamp = [
-      catalogue.records.source,
-      node.name,
-      node.standing,
-      ...layers.flatMap(({ id, distribution, link }) => [
-        link,
-        link && newestComparison(catalogue, link, day),
-        ...[id, distribution, ...editionsOf(catalogue, id)].map((each) => catalogue.pointers.get(each)),
-        recordOf(catalogue, 'release', id),
-      ]),
-    ];
-    const kept = known.get(node.id);
-    if (kept?.stamp.length === stamp.length && kept.stamp.every((part, i) => part === stamp[i]))
-      return kept.facts;
-    const facts = factsOf(catalogue, node, layers, day);
-    known.set(node.id, { stamp, facts });
-    return facts;
-  };
-}
-
-const editionsOf = (catalogue: Catalogue, id: RecordId) => recordOf(catalogue, 'release', id)?.editions ?? [];
 
 function layersOf(catalogue: Catalogue, node: GraphNode, day: number): Layer[] {
   return chainOf(catalogue, node.release ?? node.id, day);

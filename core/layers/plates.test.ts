@@ -3,14 +3,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf, formatDay } from '../catalogue/when.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';
 import { ancestorsOf } from '../lineage/relatives.ts';
 import { filterChoices, filterNodes, isFiltering, type MapFilter } from './mapFilter.ts';
 import { outlineRows, OUTLINE_SORTS, type OutlineSort } from './outline.ts';
-import { createPlateFacts, plateFacts, type PlateFacts } from './plateFacts.ts';
+import { plateFacts, type PlateFacts } from './plateFacts.ts';
 import { timelineOf } from './timeline.ts';
 
 const TODAY = firstDayOf('2026-11-24');
@@ -60,38 +59,6 @@ describe('what a plate shows', () => {
     });
     expect(factsOn('2025-06-01', 'distribution:c').evidence).toBe('documented');
     expect(factsOn('2026-06-01', 'distribution:c')).toMatchObject({ link: undefined, evidence: undefined });
-  });
-  it('is kept until something of it changes, and then is what it would be from scratch', () => {
-    const facts = createPlateFacts();
-    const graphOf = (catalogue: typeof family) => lineageGraph(catalogue, TODAY);
-    const node = (catalogue: typeof family, id: string) => graphOf(catalogue).nodes.get(id)!;
-    const first = facts(family, node(family, 'distribution:b'), TODAY);
-    const other = applyDiff(family, diffOfRecords(family, [distribution('x')]));
-    expect(facts(other, node(other, 'distribution:b'), TODAY)).toBe(first);
-    const values = fc.constantFrom('Plain', 'Tide', 'Reed');
-    const edits = fc.array(
-      fc.tuple(fc.constantFrom('release:a-7', 'release:b-2', 'distribution:a'), values),
-      {
-        minLength: 1,
-        maxLength: 6,
-      },
-    );
-    fc.assert(
-      fc.property(edits, (all) => {
-        let catalogue = family;
-        for (const [subject, value] of all) {
-          const record = {
-            ...reading(subject, 'themes.icons', { value }),
-            id: `reading:${subject.slice(8)}-x`,
-          };
-          catalogue = applyDiff(catalogue, diffOfRecords(catalogue, [record]));
-          for (const at of ['distribution:a', 'distribution:b', 'distribution:c']) {
-            const own = node(catalogue, at);
-            expect(facts(catalogue, own, TODAY)).toEqual(plateFacts(catalogue, own, TODAY));
-          }
-        }
-      }),
-    );
   });
 });
 

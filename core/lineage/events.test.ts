@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, reading, release } from '../../testing/catalogues.ts';
 import { firstDayOf } from '../catalogue/when.ts';
-import { createLives, lifeOf } from '../layers/lives.ts';
+import { lifeOf } from '../layers/lives.ts';
 import { changesBetween, eventsOf, lineageEvents } from './events.ts';
 import { UNKNOWN_LIFE } from './life.ts';
 import { standpointOf } from './standpoint.ts';
@@ -50,16 +50,6 @@ describe('the events of a distribution', () => {
       { kind: 'appears', after: ['release:a-7'] },
       { kind: 'follows', when: '2021', before: ['release:a-7'], after: ['release:a-8'] },
     ]);
-  });
-});
-
-describe('a life', () => {
-  it('is read again only when something of it changed', () => {
-    const lives = createLives();
-    const first = lives(family, 'distribution:d');
-    expect(lives(family, 'distribution:d')).toBe(first);
-    const other = catalogueOf(distribution('d'), standings(['2021', 'announced']));
-    expect(lives(other, 'distribution:d')).toEqual(lifeOf(other, 'distribution:d'));
   });
 });
 

@@ -62,9 +62,16 @@ export function eventsOf(catalogue: Catalogue, id: RecordId, life: Life): DatedE
 
 /** All events of a catalogue, oldest first. */
 export function lineageEvents(catalogue: Catalogue, lifeOf = unknownLives): DatedEvent[] {
-  return [...recordsOf(catalogue, 'distribution')]
-    .flatMap(({ id }) => eventsOf(catalogue, id, lifeOf(catalogue, id)))
-    .sort((a, b) => a.day - b.day || (a.distribution < b.distribution ? -1 : 1));
+  return inOrder(
+    [...recordsOf(catalogue, 'distribution')].flatMap(({ id }) =>
+      eventsOf(catalogue, id, lifeOf(catalogue, id)),
+    ),
+  );
+}
+
+/** Events from the oldest to the newest; those of one day by distribution. */
+export function inOrder(events: DatedEvent[]): DatedEvent[] {
+  return events.sort((a, b) => a.day - b.day || (a.distribution < b.distribution ? -1 : 1));
 }
 
 /** What is different on the second day from the first. */

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-/** Finds a distribution by its name or by another name it is known by, and goes to it on the map. */
-import { computed, ref } from 'vue';
-import { useRouter } from 'vue-router';
-import { recordsOf } from '../../core/catalogue/catalogue.ts';
+/** One search over everything recorded, from any screen; the best hit is taken with Enter. */
+import { ref } from 'vue';
+import { useRouter, type RouteLocationRaw } from 'vue-router';
+import type { Found } from '../../core/exchange/find.ts';
+import { recordsPointingTo } from '../../core/catalogue/catalogue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { useFind } from './useFind.ts';
 
 const store = useCatalogueStore();
 const router = useRouter();
@@ -11,44 +13,49 @@ const input = ref<HTMLInputElement | null>(null);
 const text = ref('');
 const active = ref(0);
 const open = ref(false);
+const { found, busy } = useFind(text);
 
-const plain = (value: string) =>
-  value
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^a-z0-9]/g, '');
-const found = computed(() => {
-  const wanted = plain(text.value);
-  if (!wanted) return [];
-  return [...recordsOf(store.catalogue, 'distribution')]
-    .map((record) => ({
-      record,
-      by: [record.name, ...record.aliases].find((name) => plain(name).includes(wanted)),
-    }))
-    .filter(({ by }) => by !== undefined)
-    .sort(
-      (a, b) =>
-        plain(a.by!).indexOf(wanted) - plain(b.by!).indexOf(wanted) ||
-        a.record.name.localeCompare(b.record.name),
-    )
-    .slice(0, 8);
-});
-
-function go(index: number): void {
+/** Where a hit is shown: distributions on the map, all else in the dossier that it belongs to. */
+function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
+  const { asof, view } = router.currentRoute.value.query;
+  const dossier = (release: string, query: Record<string, string>) => ({
+    name: 'dossier',
+    params: { release },
+    query: { ...query, asof },
+  });
+  switch (kind) {
+    case 'distribution':
+      return { name: 'lineage', query: { at: id, asof, view } };
+    case 'edition':
+    case 'release':
+      return dossier(id, {});
+    case 'reading':
+      return dossier(subject!, { fact: key! });
+    case 'source': {
+      const [reading] = recordsPointingTo(store.catalogue, id, 'reading');
+      return reading ? dossier(reading.subject, { tab: 'sources' }) : { name: 'dossiers', query: { asof } };
+    }
+    case 'claim':
+    case 'question':
+      return subject ? dossier(subject, { tab: 'assessment' }) : { name: 'dossiers', query: { asof } };
+  }
+}
+/** Waits for what is still being searched: whoever types and presses Enter at once means the best hit. */
+async function go(index: number): Promise<void> {
+  while (busy.value) await new Promise((resolve) => setTimeout(resolve, 10));
   const hit = found.value[index];
   if (!hit) return;
   text.value = '';
   open.value = false;
   input.value?.blur();
-  const { asof, view } = router.currentRoute.value.query;
-  void router.push({ name: 'lineage', query: { at: hit.record.id, asof, view } });
+  await router.push(addressOf(hit));
 }
 
 function onKey(event: KeyboardEvent): void {
   const last = found.value.length - 1;
   if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, last);
   else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0);
-  else if (event.key === 'Enter') go(active.value);
+  else if (event.key === 'Enter') void go(active.value);
   else if (event.key === 'Escape') input.value?.blur();
   else return;
   event.preventDefault();
@@ -68,8 +75,8 @@ defineExpose({ focus: () => input.value?.focus() });
       ref="input"
       v-model="text"
       type="text"
-      placeholder="Find a distribution   /"
-      aria-label="Find a distribution"
+      placeholder="Find anything   /"
+      aria-label="Find anything recorded"
       role="combobox"
       aria-controls="find-results"
       :aria-expanded="open && found.length > 0"
@@ -81,17 +88,19 @@ defineExpose({ focus: () => input.value?.focus() });
     />
     <ul v-if="open && text" id="find-results" class="results" role="listbox">
       <li
-        v-for="({ record, by }, index) in found"
+        v-for="(hit, index) in found"
         :id="`find-${index}`"
-        :key="record.id"
+        :key="hit.id"
         role="option"
         :aria-selected="index === active"
         :class="{ active: index === active }"
         @mousedown.prevent="go(index)"
       >
-        {{ record.name }} <span v-if="by !== record.name" class="soft small">also {{ by }}</span>
+        <span class="cut">{{ hit.text }}</span> <span class="soft small about">{{ hit.about }}</span>
       </li>
-      <li v-if="found.length === 0" class="soft">No distribution of that name.</li>
+      <li v-if="found.length === 0" class="soft">
+        {{ busy ? 'Searching …' : 'Nothing recorded is called that, or sounds like it.' }}
+      </li>
     </ul>
   </div>
 </template>
@@ -115,7 +124,8 @@ input::placeholder {
 .results {
   position: absolute;
   z-index: 20;
-  inset: calc(100% + 4px) 0 auto;
+  inset: calc(100% + 4px) auto auto 0;
+  width: max(100%, 440px);
   list-style: none;
   padding: 4px 0;
   background: rgb(var(--v-theme-surface));
@@ -124,8 +134,18 @@ input::placeholder {
   border-radius: 6px;
 }
 li {
+  display: flex;
+  gap: 12px;
+  justify-content: space-between;
   padding: 4px 12px;
   cursor: pointer;
+}
+.about {
+  flex: none;
+  max-width: 46%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 li.active {
   background: rgb(var(--v-theme-accent-soft));

@@ -7,7 +7,7 @@ const SHORTCUTS = [
     where: 'Everywhere',
     keys: [
       ['1 2 3 4', 'Lineage, Dossiers, Intake, Freshness'],
-      ['/', 'Find a distribution'],
+      ['/', 'Find anything recorded'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],
       ['?', 'This sheet'],

@@ -4,9 +4,8 @@ import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { formatShare } from '../../../core/exchange/valueText.ts';
-import { createLives } from '../../../core/layers/lives.ts';
-import { createPlateFacts } from '../../../core/layers/plateFacts.ts';
-import { lineageGraph, newestComparison } from '../../../core/lineage/lineageGraph.ts';
+import { LineageView } from '../../../core/layers/lineageView.ts';
+import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -15,13 +14,12 @@ import { useAsOf } from '../../stores/clock.ts';
 const { catalogue } = storeToRefs(useCatalogueStore());
 const route = useRoute();
 const { day } = useAsOf();
-const lifeOf = createLives();
-const factsFor = createPlateFacts();
-const graph = computed(() => lineageGraph(catalogue.value, day.value, { lifeOf }));
+const view = new LineageView();
+const graph = computed(() => view.graph(catalogue.value, day.value));
 const rows = computed(() =>
-  [...graph.value.nodes.values()]
-    .map((node) => {
-      const facts = factsFor(catalogue.value, node, day.value);
+  [...graph.value.nodes.keys()]
+    .map((id) => {
+      const facts = view.factsOf(id)!;
       const { link } = facts;
       return { facts, link, counts: link && newestComparison(catalogue.value, link)?.counts };
     })

@@ -5,14 +5,13 @@ import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordImpact, wordImpacts } from '../../../core/exchange/lineageText.ts';
 import { impactOfFact, IMPACT_CLASSES, type Impact } from '../../../core/layers/impact.ts';
-import { createLives } from '../../../core/layers/lives.ts';
-import { lineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import { LineageView } from '../../../core/layers/lineageView.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 
 const props = defineProps<{ catalogue: Catalogue; layer: RecordId; fact: string; day: number }>();
 
-const livesOf = createLives();
-const graph = computed(() => lineageGraph(props.catalogue, props.day, { lifeOf: livesOf }));
+const view = new LineageView();
+const graph = computed(() => view.graph(props.catalogue, props.day));
 const impacts = computed(() =>
   impactOfFact(props.catalogue, graph.value, props.layer, props.fact, props.day),
 );

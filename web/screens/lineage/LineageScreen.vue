@@ -28,7 +28,7 @@ import LinkDetail from './LinkDetail.vue';
 import MapLegend from './MapLegend.vue';
 import NewLink from './NewLink.vue';
 import TimeBar from './TimeBar.vue';
-import { useLineage, type LineageView } from './useLineage.ts';
+import { useLineage, type LineageSelection } from './useLineage.ts';
 import { useLineageExport } from './useLineageExport.ts';
 import { useMapLayout } from './useMapLayout.ts';
 
@@ -41,7 +41,7 @@ const { day, date, isToday } = useAsOf();
 const map = ref<InstanceType<typeof LineageMap> | null>(null);
 const legendOpen = ref(false);
 
-const view = computed((): LineageView => {
+const view = computed((): LineageSelection => {
   const filter = Object.fromEntries(FILTER_NAMES.map((name) => [name, query.value[name]])) as MapFilter;
   return {
     unfolded: new Set((query.value.apart ?? '').split(' ').filter(Boolean)),

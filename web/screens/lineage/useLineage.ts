@@ -2,38 +2,33 @@
 import { computed, onUnmounted, shallowRef, watch, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { createLives } from '../../../core/layers/lives.ts';
+import { LineageView } from '../../../core/layers/lineageView.ts';
 import { filterNodes, isFiltering, type MapFilter } from '../../../core/layers/mapFilter.ts';
-import { createPlateFacts, type PlateFacts } from '../../../core/layers/plateFacts.ts';
-import { lineageEvents } from '../../../core/lineage/events.ts';
-import { lineageGraph, type GraphLink } from '../../../core/lineage/lineageGraph.ts';
+import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { shapeOf } from '../../../core/lineage/map/shapeOf.ts';
 
-export interface LineageView {
+export interface LineageSelection {
   readonly unfolded: ReadonlySet<RecordId>;
   readonly filter: MapFilter;
   /** Lines of borrowed parts too. */
   readonly lateral: boolean;
 }
 
-/** What of a plate's facts was computed is kept beyond the screen: going back to it costs nothing. */
-const livesOf = createLives();
-const factsFor = createPlateFacts();
+/** What was computed is kept beyond the screen: going back to it costs nothing. */
+const kept = new LineageView();
 
 /** Milliseconds of work at a time while all plates are computed. */
 const SLICE = 12;
 
-export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Ref<LineageView>) {
-  const graph = computed(() =>
-    lineageGraph(catalogue.value, day.value, { lifeOf: livesOf, unfolded: view.value.unfolded }),
-  );
-  const events = computed(() => lineageEvents(catalogue.value, livesOf));
+export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Ref<LineageSelection>) {
+  const graph = computed(() => kept.graph(catalogue.value, day.value, view.value.unfolded));
+  const events = computed(() => (kept.graph(catalogue.value, day.value, view.value.unfolded), kept.events()));
   const { facts, complete } = useAllFacts(catalogue, day, graph);
 
   /** What one plate shows; computed when it is asked for. */
   function factsOf(id: RecordId): PlateFacts | undefined {
-    const node = graph.value.nodes.get(id);
-    return node && factsFor(catalogue.value, node, day.value);
+    return catalogue.value && graph.value && kept.factsOf(id);
   }
 
   const filtered = computed(() =>
@@ -51,11 +46,7 @@ export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Re
 }
 
 /** The facts of every plate, computed in slices between other work: filters and the outline need them all. */
-function useAllFacts(
-  catalogue: Ref<Catalogue>,
-  day: Ref<number>,
-  graph: Ref<ReturnType<typeof lineageGraph>>,
-) {
+function useAllFacts(catalogue: Ref<Catalogue>, day: Ref<number>, graph: Ref<LineageGraph>) {
   const facts = shallowRef<ReadonlyMap<RecordId, PlateFacts>>(new Map());
   const complete = shallowRef(false);
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -70,7 +61,7 @@ function useAllFacts(
         const until = performance.now() + SLICE;
         while (found.size < nodes.length && performance.now() < until) {
           const node = nodes[found.size];
-          found.set(node.id, factsFor(catalogue.value, node, day.value));
+          found.set(node.id, kept.factsOf(node.id)!);
         }
         if (found.size < nodes.length) timer = setTimeout(work);
         else {

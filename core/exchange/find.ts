@@ -1,0 +1,214 @@
+/**
+ * One search over everything that is recorded: names, other names and what they sound like, releases, editions, facts
+ * with their values, sources, links, claims and questions. Texts are prepared page by page and kept for as long as a
+ * page of records is the same object, so an edit prepares one page again and a search walks over plain texts.
+ *
+ * Sound: Double Metaphone (Lawrence Philips, "The double metaphone search algorithm", 2000).
+ */
+import { doubleMetaphone } from 'double-metaphone';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { findFactKey } from '../catalogue/factSheet.ts';
+import type { Page } from '../catalogue/pagedMap.ts';
+import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { nameOf } from '../lineage/names.ts';
+import { formatValue } from './valueText.ts';
+
+export type FoundKind = 'distribution' | 'edition' | 'release' | 'reading' | 'source' | 'claim' | 'question';
+
+/** What was found, and how well it fits (higher is better). */
+export interface Found {
+  readonly kind: FoundKind;
+  readonly id: RecordId;
+  /** What it is called. */
+  readonly text: string;
+  /** Where it belongs, or the other name that was meant. */
+  readonly about: string;
+  /** For a fact: its key, and the dossier that it stands in. */
+  readonly key?: string;
+  readonly subject?: RecordId;
+  readonly fit: number;
+}
+
+interface Entry {
+  readonly id: RecordId;
+  /** Folded texts that are looked through, the name first. */
+  readonly folded: readonly string[];
+  /** Sounds of the names, where it has a name that is said. */
+  readonly sounds: readonly string[];
+}
+
+/** Kinds in the order in which equals are listed; how much a hit in a kind counts for. */
+const WEIGHTS: Readonly<Record<FoundKind, number>> = {
+  distribution: 40,
+  edition: 24,
+  release: 20,
+  source: 8,
+  claim: 6,
+  question: 6,
+  reading: 0,
+};
+const KINDS = Object.keys(WEIGHTS) as FoundKind[];
+
+const prepared = new WeakMap<Page<AnyRecord>, readonly Entry[]>();
+
+/** Letters and digits of a text, small and without accents: `Tide Water` and `tidewater` are the same. */
+export function foldText(text: string): string {
+  return text
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]/gu, '');
+}
+
+/**
+ * Searches; gives the best so far each time some pages were walked, at last all of them. The caller decides how long it
+ * goes on at a time. Words must all be found; a single word may also be meant by its sound.
+ */
+export function* search(catalogue: Catalogue, query: string, limit = 12): Generator<readonly Found[]> {
+  const words = query.split(/\s+/).map(foldText).filter(Boolean);
+  const whole = foldText(query);
+  if (words.length === 0) return;
+  const sound = whole.length > 2 && /^[a-z]+$/.test(whole) ? soundsOf(whole) : [];
+  let best: { entry: Entry; kind: FoundKind; fit: number }[] = [];
+  for (const kind of KINDS) {
+    for (const page of catalogue.records[kind].pages as readonly Page<AnyRecord>[]) {
+      for (const entry of entriesOf(page)) {
+        const fit = fitOf(entry, words, whole, sound);
+        if (fit > 0) best.push({ entry, kind, fit: fit + WEIGHTS[kind] });
+      }
+      best = pruned(best, limit);
+      yield best.map(({ entry, kind: of, fit }) => describe(catalogue, of, entry.id, whole, fit));
+    }
+  }
+}
+
+/** The results of a whole search. */
+export function findAll(catalogue: Catalogue, query: string, limit = 12): readonly Found[] {
+  let last: readonly Found[] = [];
+  for (const found of search(catalogue, query, limit)) last = found;
+  return last;
+}
+
+function pruned<T extends { fit: number; entry: Entry }>(found: T[], limit: number): T[] {
+  return found.sort((a, b) => b.fit - a.fit || (a.entry.id < b.entry.id ? -1 : 1)).slice(0, limit);
+}
+
+function soundsOf(text: string): string[] {
+  return [...new Set(doubleMetaphone(text))].filter(Boolean);
+}
+
+/** 0: does not fit. The name itself before its beginning, before a place within it, before other texts, before sound. */
+function fitOf(
+  { folded, sounds }: Entry,
+  words: readonly string[],
+  whole: string,
+  sound: readonly string[],
+): number {
+  let best = 0;
+  for (let i = 0; i < folded.length; i++) {
+    const text = folded[i];
+    const at = text.indexOf(whole);
+    const place = i === 0 ? 4 : 0;
+    if (at === 0) best = Math.max(best, (text.length === whole.length ? 100 : 70) + place);
+    else if (at > 0) best = Math.max(best, 40 + place);
+  }
+  if (best === 0 && words.length > 1) {
+    const all = folded.join(' ');
+    if (words.every((word) => all.includes(word))) best = 30;
+  }
+  if (best === 0 && sound.some((each) => sounds.includes(each))) best = 20;
+  return best;
+}
+
+function entriesOf(page: Page<AnyRecord>): readonly Entry[] {
+  let entries = prepared.get(page);
+  if (!entries) {
+    entries = [...page.values()].map(entryOf);
+    prepared.set(page, entries);
+  }
+  return entries;
+}
+
+/** The texts of a record that stand in it itself: a page does not change when a record of another does. */
+function entryOf(record: AnyRecord): Entry {
+  const entry = (texts: readonly string[], spoken: readonly string[] = []): Entry => ({
+    id: record.id,
+    folded: texts.map(foldText).filter(Boolean),
+    sounds: spoken.flatMap((name) => soundsOf(foldText(name))),
+  });
+  switch (record.kind) {
+    case 'distribution': {
+      const names = [record.name, ...record.aliases];
+      return entry(names, names);
+    }
+    case 'edition':
+      return entry([record.name], [record.name]);
+    case 'release':
+      return entry(
+        [record.version, record.codeName, `${record.distribution.slice(13)} ${record.version}`],
+        [record.codeName],
+      );
+    case 'source':
+      return entry([record.title, record.place, record.by]);
+    case 'claim':
+      return entry([record.wording]);
+    case 'question':
+      return entry([record.text]);
+    case 'reading': {
+      const fact = findFactKey(record.key);
+      const value = fact && record.value !== undefined ? formatValue(fact, record.value) : record.state;
+      return entry([value, fact?.label ?? record.key, record.note]);
+    }
+    default:
+      return entry([]);
+  }
+}
+
+function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: string, fit: number): Found {
+  const record = recordOf(catalogue, kind as KindName, id)! as AnyRecord;
+  const base = { kind, id, fit };
+  switch (record.kind) {
+    case 'distribution': {
+      const other = foldText(record.name).includes(whole)
+        ? undefined
+        : (record.aliases.find((alias) => foldText(alias).includes(whole)) ?? 'sounds alike');
+      return {
+        ...base,
+        text: record.name,
+        about: other === undefined ? '' : other === 'sounds alike' ? other : `also ${other}`,
+      };
+    }
+    case 'edition':
+    case 'release':
+      return { ...base, text: nameOf(catalogue, id), about: record.kind };
+    case 'source':
+      return { ...base, text: record.title, about: 'source' };
+    case 'reading': {
+      const fact = findFactKey(record.key);
+      const value = fact && record.value !== undefined ? formatValue(fact, record.value) : record.state;
+      return {
+        ...base,
+        text: `${fact?.label ?? record.key}: ${value}`,
+        about: nameOf(catalogue, record.subject),
+        key: record.key,
+        subject: record.subject,
+      };
+    }
+    case 'claim':
+      return {
+        ...base,
+        text: `“${record.wording}”`,
+        about: `claim, ${nameOf(catalogue, record.subject)}`,
+        subject: record.subject,
+      };
+    case 'question':
+      return {
+        ...base,
+        text: record.text,
+        about: record.subject ? `question, ${nameOf(catalogue, record.subject)}` : 'question',
+        ...(record.subject && { subject: record.subject }),
+      };
+    default:
+      return { ...base, text: id, about: '' };
+  }
+}
