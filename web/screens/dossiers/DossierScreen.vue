@@ -25,6 +25,7 @@ import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
+import AreaView from './AreaView.vue';
 import DossierAssessment from './DossierAssessment.vue';
 import DossierDifference from './DossierDifference.vue';
 import DossierPackages from './DossierPackages.vue';
@@ -252,6 +253,7 @@ function exportMarkdown(): void {
             @toggle-silent="go({ facts: showsAll ? 'recorded' : 'all' })"
             @unchanged="markRest"
           />
+          <AreaView v-if="area" :catalogue="catalogue" :table="table" :area="area" :day="day" />
           <p v-if="shown.rows.length === 0" class="soft">No fact is like that here.</p>
           <LayerTable
             v-else
