@@ -2,6 +2,7 @@
  * npm run bench: our speed as ratios against another tool, measured in turn in the same run. Ratios hold where
  * absolute times do not: each is the median of pairs.
  */
+import { editsBench } from './edits.ts';
 import { layoutBench } from './layout.ts';
 import { panZoomBench } from './panZoom.ts';
 import { placingSpeedBench, placingTrialBench } from './placing.ts';
@@ -19,6 +20,7 @@ const BENCHES = [
   placingTrialBench,
   layoutBench,
   panZoomBench,
+  editsBench,
 ];
 
 await build(); // the browser benches open the built interface with the sample

@@ -130,6 +130,23 @@ describe('releases', () => {
     await undo();
     await page.getByText('There is no such dossier').waitFor();
   });
+  it('are added from a pasted list, told what is wrong with a line', async () => {
+    const { page } = browser;
+    await open('/dossiers/release:ottery-7');
+    await page.getByRole('button', { name: 'Begin a release from this one' }).click();
+    const sheet = page.getByRole('dialog', { name: 'Begin a release' });
+    await sheet.getByRole('button', { name: 'Paste a list' }).click();
+    await sheet.getByLabel('List of releases').fill('5\t2021-07\n5.1\tsoon\n6\t2023-08-02\n8\tNov 2026');
+    await sheet.getByText('“soon” in line 2 is no date.').waitFor();
+    await sheet.getByText('2 releases to add or complete, 1 known already.').waitFor();
+    await sheet.getByRole('button', { name: 'Add 2 releases' }).click();
+    await page.getByRole('link', { name: '8', exact: true }).waitFor();
+    await page.getByRole('tab', { name: 'History' }).click();
+    await page.getByRole('row', { name: /Add 2 releases 2 releases added$/ }).waitFor();
+    await undo();
+    await page.getByRole('row', { name: /Add 2 releases \(undone\)/ }).waitFor();
+    await page.getByRole('link', { name: '8', exact: true }).waitFor({ state: 'detached' });
+  });
   it('are held against each other: only what differs, unknown apart', async () => {
     const { page } = browser;
     await open('/dossiers/release:tidewater-7.1?tab=difference');
@@ -165,4 +182,101 @@ describe('the summary', () => {
     await page.getByText(/^Nobody has looked at its .*kernel/).waitFor();
   });
   it('raised no error on the page', () => expect(browser.errors).toEqual([]));
+});
+
+describe('with the keyboard alone', () => {
+  it('a first-time user records a derivative with twelve facts', async () => {
+    const other = await openBrowser();
+    try {
+      const { page } = other;
+      page.setDefaultTimeout(30_000);
+      let presses = 0;
+      const press = async (key: string) => {
+        presses++;
+        await page.keyboard.press(key);
+      };
+      const type = async (text: string) => {
+        presses += text.length;
+        await page.keyboard.type(text);
+      };
+      const focused = () => page.evaluate(() => document.activeElement?.textContent?.trim() ?? '');
+      /** Goes on with the Tab key until something is reached. */
+      const tabTo = async (text: string) => {
+        for (let i = 0; i < 30 && !(await focused()).startsWith(text); i++) await press('Tab');
+        expect(await focused()).toContain(text);
+      };
+      await page.goto(server.address);
+      await page.getByRole('button', { name: 'Start my own catalogue' }).waitFor();
+      const began = Date.now();
+      await tabTo('Start my own catalogue');
+      await press('Enter');
+      await page.getByText('Nothing is placed yet').waitFor();
+      await tabTo('Add a distribution by hand');
+      await press('Enter');
+      await page.getByLabel('Name').waitFor();
+      await type('Alder');
+      await press('Enter');
+      await plateOf(page, 'Alder').waitFor();
+      await page.waitForFunction(() => document.activeElement?.classList.contains('map'));
+      await press('a');
+      await page.getByLabel('Name').waitFor();
+      await type('Rush Light');
+      await press('Enter');
+      await page.getByRole('heading', { name: 'Rush Light' }).waitFor();
+      await page.waitForFunction(() => document.activeElement?.classList.contains('map'));
+      await press('Enter');
+      const grid = page.getByRole('grid', { name: 'Layers' });
+      await grid.waitFor();
+      await page.waitForFunction(() => document.activeElement?.matches('td[role=gridcell]'));
+
+      const facts: readonly (readonly [label: string, value: string])[] = [
+        ['Hosted by', 'project'],
+        ['Mirrors', '4'],
+        ['Default kernel', '6.9'],
+        ['Flavour', 'low latency'],
+        ['Icons', 'Reed'],
+        ['Cursor', 'Reed'],
+        ['First-start guide', 'Porch Lamp'],
+        ['Reached from', 'menu'],
+        ['Desktop', 'Lagoon'],
+        ['Web browser', 'Harbor'],
+        ['Mail', 'Corvid'],
+        ['Cadence', 'twice a year'],
+      ];
+      const label = () =>
+        page.evaluate(() => document.activeElement?.getAttribute('aria-label')?.split(',')[0] ?? '');
+      for (const [i, [fact, value]] of facts.entries()) {
+        for (let n = 0; n < 90 && (await label()) !== fact; n++) await press('ArrowDown');
+        expect(await label()).toBe(fact);
+        await press('Enter');
+        const editor = page.getByRole('form', { name: `Edit ${fact} of Rush Light` });
+        await editor.waitFor();
+        await page.waitForFunction(() => document.activeElement?.closest('form') !== null);
+        await type(value);
+        if (i === 0) {
+          // The first fact names its source; the others take the same.
+          for (let n = 0; n < 6; n++) {
+            await press('Tab');
+            if (await editor.getByLabel('Title').evaluate((field) => field === document.activeElement)) break;
+          }
+          await type('First look');
+        }
+        await press('Enter');
+        await editor.waitFor({ state: 'detached' });
+        await page.waitForFunction(() => document.activeElement?.matches('td[role=gridcell]'));
+      }
+      for (const [fact, value] of facts)
+        await page
+          .getByRole('gridcell', { name: new RegExp(`^${fact}, Rush Light, ${value}( mirrors)?$`) })
+          .waitFor();
+      const seconds = (Date.now() - began) / 1000;
+      // A key every third of a second is the pace of somebody who looks for what to press.
+      console.log(
+        `A derivative with twelve facts: ${presses} keystrokes, ${Math.round(presses / 3)} s at three a second; the program itself took ${seconds.toFixed(0)} s.`,
+      );
+      expect(presses / 3).toBeLessThan(180);
+    } finally {
+      await other.close();
+    }
+  });
 });

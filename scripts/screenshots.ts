@@ -29,6 +29,8 @@ const SHOTS: readonly Shot[] = [
   { name: 'lineage-outline', address: '/lineage?view=outline' },
   { name: 'dossier-timeline', address: '/dossiers/release:varnley-6?tab=timeline' },
   { name: 'dossiers', address: '/dossiers' },
+  { name: 'dossier-summary', address: '/dossiers/release:tidewater-7.1?tab=summary' },
+  { name: 'dossier-welcome', address: '/dossiers/release:tidewater-7.1?area=welcome' },
   { name: 'dossier-layers', address: '/dossiers/release:tidewater-7.1?fact=model.supportEnd' },
   {
     name: 'dossier-packages',

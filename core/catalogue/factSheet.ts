@@ -24,7 +24,7 @@ export function factKeysOf(area: AreaId): FactKey[] {
 
 /**
  * Reads what an analyst typed for a key: `10` or `10 days`, `12 % of 8 GiB`, `yes`, `2029-06`, a list with an element a line or
- * separated by semicolons (`slot: name`). Issue `value.invalid` names the type that was expected.
+ * separated by semicolons (`slot: name (state) {setting=value}`). Issue `value.invalid` names the type that was expected.
  */
 export function parseFactValue(entry: FactKey, text: string): Result<FactValue> {
   const trimmed = text.trim();
@@ -37,10 +37,28 @@ export function parseFactValue(entry: FactKey, text: string): Result<FactValue> 
   return success(parsed.data);
 }
 
-/** `slot: name (state)`; slot and state may be left out. */
+const TYPED_ELEMENT = /^(?:([^:]{1,60}): )?(.+?)(?: \((on|off|offered|disclaimed)\))?(?: \{([^{}]*)\})?$/;
+
+/** `slot: name (state) {setting=value | setting=value}`; all but the name may be left out. */
 function readElement(text: string): Element {
-  const [, slot, name, state] = /^(?:([^:]{1,60}): )?(.+?)(?: \((on|off|offered|disclaimed)\))?$/.exec(text)!;
-  return { ...(slot && { slot }), name, ...(state && { settings: { state } }) };
+  const [, slot, name, state, more = ''] = TYPED_ELEMENT.exec(text)!;
+  const settings: Record<string, string> = state ? { state } : {};
+  for (const part of more.split('|')) {
+    const at = part.indexOf('=');
+    if (at > 0) settings[unescape(part.slice(0, at).trim())] = unescape(part.slice(at + 1).trim());
+  }
+  return { ...(slot && { slot }), name, ...(Object.keys(settings).length > 0 && { settings }) };
+}
+
+/** What has a meaning between braces, and spaces at the ends, are written as in addresses (RFC 3986, section 2.1). */
+const escape = (text: string) => text.replace(/[|{}=;%\r\n]|^\s|\s$/g, (sign) => encodeURIComponent(sign));
+
+function unescape(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text; // a single per cent sign means itself
+  }
 }
 
 function readTyped(entry: FactKey, text: string): unknown {
@@ -63,13 +81,18 @@ function readTyped(entry: FactKey, text: string): unknown {
   }
 }
 
-/** A value as an analyst types it: `parseFactValue` reads it back. Of an element's settings only the state is typed. */
+/** A value as an analyst types it: `parseFactValue` reads it back. */
 export function formatTypedValue(entry: FactKey, value: FactValue): string {
   if (Array.isArray(value)) return value.map(formatElement).join('\n');
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   return typeof value === 'number' && entry.unit ? `${value} ${entry.unit}` : String(value);
 }
 
-function formatElement({ slot, name, settings }: Element): string {
-  return `${slot ? `${slot}: ` : ''}${name}${settings?.state ? ` (${settings.state})` : ''}`;
+function formatElement({ slot, name, settings = {} }: Element): string {
+  const { state, ...rest } = settings;
+  const isUsual = state !== undefined && /^(on|off|offered|disclaimed)$/.test(state);
+  const more = Object.entries(isUsual || state === undefined ? rest : settings)
+    .map(([key, value]) => `${escape(key)}=${escape(value)}`)
+    .join(' | ');
+  return `${slot ? `${slot}: ` : ''}${name}${isUsual ? ` (${state})` : ''}${more ? ` {${more}}` : ''}`;
 }

@@ -70,6 +70,25 @@ describe('typed values', () => {
     const entry = findFactKey(key)!;
     expect(parseFactValue(entry, formatTypedValue(entry, value))).toMatchObject({ ok: true, value });
   });
+  it('keep the settings of an element, whatever signs are in them', () => {
+    const word = fc.string({ minLength: 1, maxLength: 12 }).filter((text) => !/\p{Cs}/u.test(text));
+    const element = fc.record({
+      name: fc.constantFrom('front', 'base main', 'store 2'),
+      settings: fc
+        .dictionary(word, fc.string({ maxLength: 12 }), { minKeys: 1, maxKeys: 3, noNullPrototype: true })
+        .filter((settings) => Object.keys(settings).every((key) => key !== '__proto__')),
+    });
+    const entry = findFactKey('repositories.archives')!;
+    fc.assert(
+      fc.property(fc.array(element, { minLength: 1, maxLength: 3 }), (value) => {
+        expect(parseFactValue(entry, formatTypedValue(entry, value))).toMatchObject({ ok: true, value });
+      }),
+    );
+    const typed = 'tidewater front (off) {components=base shelf | tier=1}';
+    expect(parse('repositories.archives', typed)).toMatchObject({
+      value: [{ name: 'tidewater front', settings: { state: 'off', components: 'base shelf', tier: '1' } }],
+    });
+  });
   it('are equal whatever the order of a list, and only then', () => {
     const element = fc.record({
       name: fc.string({ minLength: 1 }),

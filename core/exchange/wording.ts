@@ -97,6 +97,10 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'link.self': () => 'A distribution cannot be its own base.',
   'link.dates': ({ since, until }) => `The link would end (${until}) before it begins (${since}).`,
+  'paste.version': (_, where) => `In ${where} no version stands first. Write: version, date, code name.`,
+  'paste.date': ({ text }, where) =>
+    `“${text}” in ${where} is no date. Write 2026-03-04, 3 Mar 2026, 2026-03 or 2026.`,
+  'paste.twice': ({ text }, where) => `${text} stands a second time in ${where}; the first is taken.`,
   'link.order': ({ base }) =>
     `It rests on ${base} at the same time. End that link first, or say which of the two comes first.`,
   'link.cycle': ({ path }) => `That would make a circle of bases: ${path}. End one of these links first.`,

@@ -41,6 +41,7 @@ const SHORTCUTS = [
     where: 'Layer table',
     keys: [
       ['← → ↑ ↓', 'Move between cells'],
+      ['Page up, down', 'To the area before, to the next'],
       ['Enter', 'Edit the fact of this layer'],
       ['u', '“Checked, unchanged”'],
       ['Shift+U', 'The same for the rest of the area, in the top layer'],

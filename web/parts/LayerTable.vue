@@ -76,10 +76,21 @@ function move(row: LayerRow, layer: number, rows: number, columns: number): void
 
 /** An address that names a fact opens at that fact. */
 onMounted(() => {
-  if (!props.selected) return;
-  const { key, layer } = props.selected;
-  host.value?.querySelector(`[data-cell="${key}:${layer}"]`)?.scrollIntoView({ block: 'center' });
+  if (props.selected) {
+    const { key, layer } = props.selected;
+    host.value?.querySelector(`[data-cell="${key}:${layer}"]`)?.scrollIntoView({ block: 'center' });
+  }
+  // Where nothing else has the keyboard, the table takes it: facts can be recorded at once.
+  if (document.activeElement === document.body)
+    host.value?.querySelector<HTMLElement>('td[tabindex="0"]')?.focus({ preventScroll: true });
 });
+
+/** How many rows it is to the first one of the next area, or of the one before. */
+function toArea(row: LayerRow, step: 1 | -1): number {
+  const at = groups.value.findIndex(({ rows }) => rows.includes(row));
+  const goal = groups.value[at + step]?.rows[0];
+  return goal ? order.value.indexOf(goal) - order.value.indexOf(row) : 0;
+}
 
 const MOVES: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [-1, 0],
@@ -94,6 +105,8 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
   const step = MOVES[event.key];
   const action = ACTIONS[event.key as keyof typeof ACTIONS];
   if (step) move(row, layer, ...step);
+  else if (event.key === 'PageDown' || event.key === 'PageUp')
+    move(row, layer, toArea(row, event.key === 'PageDown' ? 1 : -1), 0);
   else if (event.key === 'U') emit('rest', row.fact.key);
   else if (action) emit('act', { key: row.fact.key, layer }, action, event.currentTarget as HTMLElement);
   else return;

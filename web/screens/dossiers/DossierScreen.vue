@@ -28,6 +28,7 @@ import { useNoticeStore } from '../../stores/noticeStore.ts';
 import AreaView from './AreaView.vue';
 import DossierAssessment from './DossierAssessment.vue';
 import DossierDifference from './DossierDifference.vue';
+import DossierHistory from './DossierHistory.vue';
 import DossierPackages from './DossierPackages.vue';
 import DossierSources from './DossierSources.vue';
 import DossierSummary from './DossierSummary.vue';
@@ -68,6 +69,7 @@ const TABS = {
   sources: 'Sources',
   timeline: 'Time line',
   difference: 'Difference',
+  history: 'History',
   assessment: 'Assessment',
 } as const;
 const tab = computed(() =>
@@ -281,6 +283,7 @@ function exportMarkdown(): void {
           :distribution="distribution"
           :day="day"
         />
+        <DossierHistory v-else-if="tab === 'history'" :distribution="distribution" />
         <DossierTimeline
           v-else-if="tab === 'timeline'"
           :catalogue="catalogue"

@@ -56,7 +56,7 @@ const open = ref(true);
 
 const choices = computed(() => (props.fact.type === 'yesNo' ? ['yes', 'no'] : props.fact.choices));
 const placeholder = computed(() => {
-  if (props.fact.type === 'list') return 'one per line';
+  if (props.fact.type === 'list') return 'one per line, settings as {tier=1}';
   if (props.fact.unit === 'MiB') return 'MiB, 1.2 GiB or 12 % of 8 GiB';
   if (props.fact.type === 'date') return '2029-06-01, 2029-06 or 2029';
   return props.fact.type === 'number' ? `number${props.fact.unit ? ` of ${props.fact.unit}` : ''}` : '';

@@ -5,6 +5,8 @@ import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
+import { parsePastedReleases } from '../../../core/exchange/pasteReleases.ts';
+import { formatNumberOf } from '../../../core/exchange/valueText.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
 import type { Issue } from '../../../core/issue.ts';
 import { beginRelease } from '../../../core/layers/nextRelease.ts';
@@ -25,6 +27,21 @@ const dateProblem = computed(() => date.value !== '' && !boundsOf(date.value));
 const bases = computed(() =>
   props.link ? releasesOf(props.catalogue, distributionOf(props.catalogue, props.link.base)) : [],
 );
+
+/** A pasted list instead: releases without values, many at once. */
+const pastes = ref(false);
+const list = ref('');
+const pasted = computed(() =>
+  parsePastedReleases(props.catalogue, distributionOf(props.catalogue, props.from), list.value),
+);
+function addPasted(): void {
+  const { put } = pasted.value;
+  const done = store.edit(`Add ${formatNumberOf(put.length, 'release')}`, put);
+  issues.value = done.ok ? [] : done.issues;
+  if (!done.ok) return;
+  open.value = false;
+  list.value = '';
+}
 
 function begin(): void {
   if (!version.value.trim() || dateProblem.value) return;
@@ -48,7 +65,30 @@ function begin(): void {
 
 <template>
   <v-dialog v-model="open" max-width="460" aria-label="Begin a release">
-    <form class="sheet" @submit.prevent="begin">
+    <form v-if="pastes" class="sheet" @submit.prevent="addPasted">
+      <h2>Releases from a list</h2>
+      <p class="small soft">A line each: version, date, code name; or columns copied from a spreadsheet.</p>
+      <textarea
+        v-model="list"
+        class="field list"
+        aria-label="List of releases"
+        placeholder="7.2	2026-09-01	kelp&#10;7.3	Nov 2026"
+      />
+      <p class="small">
+        {{ formatNumberOf(pasted.put.length, 'release') }} to add or complete<template
+          v-if="pasted.known.length"
+          >, {{ pasted.known.length }} known already</template
+        >.
+      </p>
+      <p v-for="issue in pasted.issues" :key="issue.where" class="small trouble">{{ wordIssue(issue) }}</p>
+      <div class="actions">
+        <v-btn type="submit" variant="flat" color="primary" :disabled="pasted.put.length === 0"
+          >Add {{ formatNumberOf(pasted.put.length, 'release') }}</v-btn
+        >
+        <v-btn @click="pastes = false">One release instead</v-btn>
+      </div>
+    </form>
+    <form v-else class="sheet" @submit.prevent="begin">
       <h2>A release after {{ nameOf(catalogue, from) }}</h2>
       <p class="small soft">
         Its values are taken over as unsure and without a source; what belongs to one release alone, such as
@@ -85,6 +125,7 @@ function begin(): void {
           >Begin {{ version.trim() || 'the release' }}</v-btn
         >
         <v-btn @click="open = false">Cancel</v-btn>
+        <v-btn title="Several at once" @click="pastes = true">Paste a list</v-btn>
       </div>
     </form>
   </v-dialog>
@@ -108,6 +149,12 @@ label span {
 }
 .small {
   margin-top: 4px;
+}
+.list {
+  width: 100%;
+  min-height: 120px;
+  margin-top: 8px;
+  font-family: var(--mono);
 }
 .actions {
   display: flex;

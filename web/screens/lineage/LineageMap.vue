@@ -63,6 +63,8 @@ defineExpose({
   fit: mapView.fit,
   zoom: (factor: number) => mapView.zoom(factor),
   hold: mapView.hold,
+  /** Takes the keyboard: its keys work on the selected plate. */
+  focus: () => host.value?.focus({ preventScroll: true }),
 });
 
 const detail = computed(() => props.shown.layout.detail);
@@ -163,6 +165,8 @@ onMounted(() => {
     if (props.selected) void nextTick(() => mapView.reveal(props.selected!));
   });
   watcher.observe(host.value!);
+  // Where nothing else has the keyboard, the map takes it for what is selected.
+  if (props.selected && document.activeElement === document.body) host.value!.focus({ preventScroll: true });
 });
 onUnmounted(() => watcher?.disconnect());
 watch(

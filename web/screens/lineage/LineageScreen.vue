@@ -117,7 +117,7 @@ function propose(base: RecordId | null, derivative: RecordId | null): void {
 function finish(at: RecordId): void {
   map.value?.hold(proposed.value?.base ?? null);
   proposed.value = null;
-  void go({ at, link: undefined }, 'replace');
+  void go({ at, link: undefined }, 'replace').then(() => map.value?.focus());
 }
 /** Takes the selected distribution out with all that hangs on it, as one undoable step. */
 function remove(): void {

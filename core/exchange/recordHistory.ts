@@ -1,0 +1,45 @@
+/** The history of one dossier: the edits that touched its records, in words, newest first. */
+import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Edit, History } from '../catalogue/history.ts';
+import { kindOf, referencesOf, type AnyRecord } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { formatNumberOf } from './valueText.ts';
+
+export interface HistoryLine {
+  readonly label: string;
+  /** ISO date and time. */
+  readonly at: string;
+  /** `2 readings added, 1 link changed`. */
+  readonly what: string;
+  /** True for an edit that was undone and can be redone. */
+  readonly undone: boolean;
+}
+
+/** The edits of a catalogue that touched a distribution, its releases or editions, or what points to them. */
+export function historyOf(catalogue: Catalogue, history: History, distribution: RecordId): HistoryLine[] {
+  const own = new Set([
+    distribution,
+    ...recordsPointingTo(catalogue, distribution, 'release').map(({ id }) => id),
+    ...recordsPointingTo(catalogue, distribution, 'edition').map(({ id }) => id),
+  ]);
+  const touches = (record: AnyRecord) => own.has(record.id) || referencesOf(record).some((id) => own.has(id));
+  return history.edits
+    .map((edit, i) => ({ edit, undone: i >= history.position, parts: partsOf(edit, touches) }))
+    .filter(({ parts }) => parts.length > 0)
+    .map(({ edit, undone, parts }) => ({ label: edit.label, at: edit.at, what: parts.join(', '), undone }))
+    .reverse();
+}
+
+function partsOf({ diff }: Edit, touches: (record: AnyRecord) => boolean): string[] {
+  const groups: readonly (readonly [verb: string, records: readonly AnyRecord[]])[] = [
+    ['added', Object.values(diff.added)],
+    ['changed', Object.values(diff.changed).map(([, after]) => after)],
+    ['removed', Object.values(diff.removed)],
+  ];
+  return groups.flatMap(([verb, records]) => {
+    const counts = new Map<string, number>();
+    for (const record of records)
+      if (touches(record)) counts.set(kindOf(record.id), (counts.get(kindOf(record.id)) ?? 0) + 1);
+    return [...counts].map(([kind, count]) => `${formatNumberOf(count, kind)} ${verb}`);
+  });
+}
