@@ -84,6 +84,9 @@ describe('the map through time', () => {
     expect(query('asof')).toBe('2026-01-28');
     await page.waitForTimeout(700); // it glides to its new place
     expect((await middle('Varnley')).left).toBeLessThan((await middle('Tidewater')).left);
+    await page.getByRole('button', { name: 'What changed since' }).click();
+    await page.getByRole('region', { name: 'What changed since' }).getByText('Wold appeared.').waitFor();
+    await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'To the event before' }).click();
     await expect.poll(async () => Math.abs((await middle('Varnley')).left - varnley.left)).toBeLessThan(3);
     await page.goBack();
@@ -199,6 +202,14 @@ describe('what is shown', () => {
     await expect.poll(() => rows.count()).toBe(8); // the head, three that match, and four beneath them
     await page.getByRole('button', { name: /clear$/ }).click();
     await expect.poll(() => rows.count()).toBeGreaterThan(20);
+  });
+  it('says how two are related', async () => {
+    const { page } = browser;
+    await open('/lineage?at=distribution:tidewater');
+    await page.getByLabel('Related to').selectOption({ label: 'Varnley' });
+    await page.getByText('Nearest shared base: Larkspur. Tidewater › Larkspur ‹ Varnley.').waitFor();
+    await page.getByLabel('Related to').selectOption({ label: 'Swiftlet' });
+    await page.getByText('Tidewater and Swiftlet have no base in common').waitFor();
   });
   it('dims all but one chain on demand', async () => {
     const { page } = browser;

@@ -2,6 +2,8 @@
 import { nameOf } from '../lineage/names.ts';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import { nearestSharedBase, pathBetween } from '../lineage/relatives.ts';
 import { formatWhen } from '../catalogue/when.ts';
 import { countImpacts, type Impact } from '../layers/impact.ts';
 import type { DatedEvent, LineageEvent } from '../lineage/events.ts';
@@ -100,4 +102,20 @@ export function wordImpacts(impacts: readonly Impact[]): string {
     cannotTell && `of ${cannotTell} it cannot be told`,
   ];
   return `Of ${formatNumberOf(impacts.length, 'descendant')} ${parts.filter(Boolean).join(', ')}.`;
+}
+
+/** How two are related: `Shared base: Larkspur. Tidewater › Fenwick › Larkspur ‹ Varnley.` */
+export function wordWay(graph: LineageGraph, from: RecordId, to: RecordId): string {
+  const nameIn = (id: RecordId) => graph.nodes.get(id)?.name ?? id;
+  const shared = nearestSharedBase(graph, from, to);
+  const path = pathBetween(graph, from, to);
+  if (!path) return `${nameIn(from)} and ${nameIn(to)} have no base in common, and nothing rests on both.`;
+  const way = path
+    .map(({ id, by }) => `${by === 'base' ? ' › ' : by === 'derivative' ? ' ‹ ' : ''}${nameIn(id)}`)
+    .join('');
+  if (shared === to) return `${nameIn(from)} rests on ${nameIn(to)}: ${way}.`;
+  if (shared === from) return `${nameIn(to)} rests on ${nameIn(from)}: ${way}.`;
+  return shared
+    ? `Nearest shared base: ${nameIn(shared)}. ${way}.`
+    : `No base in common, but a derivative: ${way}.`;
 }

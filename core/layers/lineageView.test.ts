@@ -7,6 +7,8 @@ import { changedIds } from '../catalogue/changedIds.ts';
 import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/when.ts';
+import { lineageEvents } from '../lineage/events.ts';
+import { lifeOf } from './lives.ts';
 import { LineageView } from './lineageView.ts';
 
 const TODAY = firstDayOf('2026-11-24');
@@ -72,7 +74,9 @@ describe('the kept view of the lineage', () => {
         for (const [put, remove] of all) {
           catalogue = applyDiff(catalogue, diffOfRecords(catalogue, put, remove));
           if (backAndForth) shown(view, catalogue, TODAY - 1500);
-          expect(shown(view, catalogue)).toEqual(shown(new LineageView(), catalogue));
+          const now = shown(view, catalogue);
+          expect(now).toEqual(shown(new LineageView(), catalogue));
+          expect(now.events).toEqual(lineageEvents(catalogue, lifeOf));
         }
         expect(shown(view, family)).toEqual(shown(new LineageView(), family)); // as an undo of everything
       }),

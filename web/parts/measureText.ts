@@ -18,8 +18,3 @@ export const measureText: MeasureText = (text, size, weight) => {
   }
   return width;
 };
-
-/** Texts that were measured before the font was there are measured again. */
-export function forgetMeasures(): void {
-  widths.clear();
-}

@@ -9,6 +9,7 @@ import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { colourOfArea } from '../../app/theme.ts';
 import PackageBar from '../../parts/PackageBar.vue';
+import WayTo from './WayTo.vue';
 import { isUnplaced } from '../../../core/exchange/plateDrawing.ts';
 import { wordBand } from '../../../core/exchange/lineageText.ts';
 import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
@@ -159,6 +160,7 @@ const areas = computed(() =>
           >
         </li>
       </ul>
+      <WayTo :graph="graph" :from="facts.id" />
       <div class="tools">
         <v-btn title="Add a derivative (a)" @click="$emit('grow')">Add a derivative</v-btn>
         <v-btn :active="isFocused" title="Dim all but its chain (f)" @click="$emit('focus')">{{

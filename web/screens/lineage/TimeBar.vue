@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The history under the map: events as ticks, and the day shown, which can be moved over them. */
 import { computed, onUnmounted, ref } from 'vue';
+import SinceThen from './SinceThen.vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { firstDayOf, formatDay, formatWhen } from '../../../core/catalogue/when.ts';
 import { wordDatedEvent } from '../../../core/exchange/lineageText.ts';
@@ -144,17 +145,25 @@ onUnmounted(stop);
         @input="onInput"
       />
     </div>
-    <p class="told small" aria-live="polite">
-      <strong>{{ isToday ? 'Today' : formatWhen(formatDay(day)) }}.</strong>{{ ' ' }}
-      <span
-        v-if="told.first"
-        class="soft"
-        :title="told.all.map((each) => wordDatedEvent(catalogue, each)).join('\n')"
-      >
-        {{ told.first.day === day ? '' : 'Last before: ' }}{{ wordDatedEvent(catalogue, told.first) }}
-        {{ told.more > 0 ? `and ${told.more} more` : '' }}
-      </span>
-    </p>
+    <div class="below">
+      <p class="told small" aria-live="polite">
+        <strong>{{ isToday ? 'Today' : formatWhen(formatDay(day)) }}.</strong>{{ ' ' }}
+        <span
+          v-if="told.first"
+          class="soft"
+          :title="told.all.map((each) => wordDatedEvent(catalogue, each)).join('\n')"
+        >
+          {{ told.first.day === day ? '' : 'Last before: ' }}{{ wordDatedEvent(catalogue, told.first) }}
+          {{ told.more > 0 ? `and ${told.more} more` : '' }}
+        </span>
+      </p>
+      <v-menu v-if="!isToday" location="top" :close-on-content-click="false">
+        <template #activator="{ props: menu }"
+          ><button v-bind="menu" class="small ask">What changed since</button></template
+        >
+        <SinceThen :catalogue="catalogue" :day="day" :today="today" />
+      </v-menu>
+    </div>
   </section>
 </template>
 
@@ -229,6 +238,16 @@ input[type='range'] {
 .axis:focus-within {
   outline: 2px solid rgb(var(--v-theme-accent));
   border-radius: 4px;
+}
+.below {
+  display: flex;
+  gap: 14px;
+  min-width: 0;
+}
+.ask {
+  flex: none;
+  text-decoration: underline;
+  color: rgb(var(--v-theme-accent-ink));
 }
 .told {
   white-space: nowrap;
