@@ -51,7 +51,7 @@ function readElement(text: string): Element {
 }
 
 /** What has a meaning between braces, and spaces at the ends, are written as in addresses (RFC 3986, section 2.1). */
-const escape = (text: string) => text.replace(/[|{}=;%\r\n]|^\s|\s$/g, (sign) => encodeURIComponent(sign));
+const escape = (text: string) => text.replace(/[|{}=:;%\r\n]|^\s|\s$/g, (sign) => encodeURIComponent(sign));
 
 function unescape(text: string): string {
   try {
