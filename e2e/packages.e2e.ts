@@ -130,6 +130,8 @@ describe('freshness', () => {
   it('is walked by the arrows, filtered, and sorted by days', async () => {
     const { page } = browser;
     const list = page.getByRole('navigation', { name: 'Measured systems and repositories' });
+    // While subjects are being measured the list puts them into their order.
+    await page.locator('.list-head [role=status]').waitFor({ state: 'detached', timeout: 100_000 });
     const current = list.locator('[aria-current]');
     await current.focus();
     const before = await current.innerText();
