@@ -15,6 +15,8 @@ interface Point {
 const MARGIN = 20;
 /** Left of marks, for the names of their families. */
 const NAMES = 96;
+/** The share of a map with names that must fit, so that they are not given up for marks. */
+const NEARLY = 0.6;
 /** Under the map, for the controls. */
 const BELOW = 30;
 /** The smallest scale of marks without text, and the largest of whole plates. */
@@ -103,9 +105,11 @@ export function useMapView(shown: Ref<ShownLayout | null>, setDetail: (detail: n
     const room = (size: { width: number; height: number }, detail: number) =>
       Math.min((width - MARGIN - sideOf(detail)) / size.width, (height - 2 * MARGIN - BELOW) / size.height);
     const found = sizes.findIndex((size, detail) => room(size, detail) >= 1);
-    const detail = found < 0 ? LAST : found;
+    // Names that nearly fit are worth more than marks that do.
+    const named = LAST - 1;
+    const detail = found >= 0 && found < LAST ? found : room(sizes[named], named) >= NEARLY ? named : LAST;
     const size = sizes[detail];
-    const scale = Math.min(1.25, upperScale(detail), Math.max(FARTHEST, room(size, detail)));
+    const scale = Math.min(1.25, upperScale(detail), Math.max(lowerScale(detail), room(size, detail)));
     const centred = (space: number, own: number, least: number) =>
       Math.max(least, Math.min((space - own * scale) / 2, 3 * MARGIN));
     const goal = {
