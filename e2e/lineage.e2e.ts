@@ -26,7 +26,9 @@ afterAll(async () => {
 
 const plate = (name: string) => plateOf(browser.page, name);
 const query = (name: string) => new URL(browser.page.url()).searchParams.get(name);
+/** Opens an address, once what was edited before is saved. */
 async function open(address: string, seen = 'Larkspur'): Promise<void> {
+  await browser.page.getByText(/^Saved/).waitFor();
   await browser.page.goto(server.address + address);
   await plate(seen).waitFor();
 }
