@@ -40,7 +40,7 @@ describe('the layers of a dossier', () => {
     await page.getByRole('button', { name: /^Contradicted \d/ }).click();
     await expect.poll(() => query('area')).toBe('themes');
     await page.getByRole('gridcell', { name: /^Icons, Tidewater 7.1/ }).waitFor();
-    expect(await rows.filter({ hasText: 'Default kernel' }).count()).toBe(0);
+    await expect.poll(() => rows.filter({ hasText: 'Default kernel' }).count()).toBe(0);
   });
   it('say of the rest of an area, and then of all, that it is unchanged; each is one step', async () => {
     const { page } = browser;
@@ -173,7 +173,7 @@ describe('the summary', () => {
       })
       .click();
     await page.getByRole('heading', { name: 'Support', level: 1 }).waitFor();
-    expect(query('fact')).toBe('model.supportEnd');
+    await expect.poll(() => query('fact')).toBe('model.supportEnd');
   });
   it('of one of which little is known says so', async () => {
     const { page } = browser;
