@@ -8,7 +8,7 @@ import type { Comparison } from '../catalogue/comparison.ts';
 import type { Distribution } from '../catalogue/distribution.ts';
 import type { Link, Relation } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
+import { createFreshId, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import type { Conditions, Source } from '../catalogue/source.ts';
@@ -143,7 +143,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   }
   records.push(
     ...acceptance.facts.map((fact) =>
-      readingOf(fact, release, source.id, fresh('reading', `${release.slice(8)}-${fact.key}`), taken),
+      readingOf(fact, release, source.id, fresh('reading', `${tokenOf(release)}-${fact.key}`), taken),
     ),
   );
   return { records, release, systemSnapshot: snapshot?.id, baseSnapshots: baseSnapshots.map(({ id }) => id) };
@@ -182,7 +182,7 @@ function placingRecords(
   accepted: AcceptedBase,
   { release, base, source, today, fresh }: Ends,
 ): [Link, Comparison] {
-  const pair = `${release.slice(8)}-on-${base.slice(base.indexOf(':') + 1)}`;
+  const pair = `${tokenOf(release)}-on-${tokenOf(base)}`;
   const { installed, same, rebuilt, patched, heldBack, ahead, own } = accepted.candidate.counts;
   return [
     {

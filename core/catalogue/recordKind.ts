@@ -40,6 +40,11 @@ export function kindNameOf(id: RecordId): string {
   return id.slice(0, id.indexOf(':'));
 }
 
+/** The part of an id behind its kind: `tidewater-7.1`. */
+export function tokenOf(id: RecordId): string {
+  return id.slice(id.indexOf(':') + 1);
+}
+
 /** An id made from a kind and a readable text, for example `release:tidewater-7.1`. */
 export function createRecordId(kind: string, text: string): RecordId {
   const token = text
@@ -57,4 +62,14 @@ export function createFreshId(kind: string, text: string, isTaken: (id: RecordId
   let fresh = id;
   for (let n = 2; isTaken(fresh); n++) fresh = `${id}.${n}`;
   return fresh;
+}
+
+/** `createFreshId` for several records of one edit: an id given once is taken from then on. */
+export function createIdSource(isTaken: (id: RecordId) => boolean): (kind: string, text: string) => RecordId {
+  const given = new Set<RecordId>();
+  return (kind, text) => {
+    const id = createFreshId(kind, text, (each) => given.has(each) || isTaken(each));
+    given.add(id);
+    return id;
+  };
 }

@@ -9,8 +9,9 @@ import { doubleMetaphone } from 'double-metaphone';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Page } from '../catalogue/pagedMap.ts';
+import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import { nameOf } from '../lineage/names.ts';
 import { formatValue } from './valueText.ts';
 
@@ -70,14 +71,19 @@ export function* search(catalogue: Catalogue, query: string, limit = 12): Genera
   if (words.length === 0) return;
   const sound = whole.length > 2 && /^[a-z]+$/.test(whole) ? soundsOf(whole) : [];
   let best: { entry: Entry; kind: FoundKind; fit: number }[] = [];
+  let found: readonly Found[] = [];
   for (const kind of KINDS) {
     for (const page of catalogue.records[kind].pages as readonly Page<AnyRecord>[]) {
+      const before = best.length;
       for (const entry of entriesOf(page)) {
         const fit = fitOf(entry, words, whole, sound);
         if (fit > 0) best.push({ entry, kind, fit: fit + WEIGHTS[kind] });
       }
-      best = pruned(best, limit);
-      yield best.map(({ entry, kind: of, fit }) => describe(catalogue, of, entry.id, whole, fit));
+      if (best.length > before) {
+        best = pruned(best, limit);
+        found = best.map(({ entry, kind: of, fit }) => describe(catalogue, of, entry.id, whole, fit));
+      }
+      yield found;
     }
   }
 }
@@ -145,7 +151,7 @@ function entryOf(record: AnyRecord): Entry {
       return entry([record.name], [record.name]);
     case 'release':
       return entry(
-        [record.version, record.codeName, `${record.distribution.slice(13)} ${record.version}`],
+        [record.version, record.codeName, `${tokenOf(record.distribution)} ${record.version}`],
         [record.codeName],
       );
     case 'source':
@@ -155,13 +161,20 @@ function entryOf(record: AnyRecord): Entry {
     case 'question':
       return entry([record.text]);
     case 'reading': {
-      const fact = findFactKey(record.key);
-      const value = fact && record.value !== undefined ? formatValue(fact, record.value) : record.state;
-      return entry([value, fact?.label ?? record.key, record.note]);
+      const { label, value } = wordReading(record);
+      return entry([value, label, record.note]);
     }
     default:
       return entry([]);
   }
+}
+
+function wordReading({ key, value, state }: Reading): { label: string; value: string } {
+  const fact = findFactKey(key);
+  return {
+    label: fact?.label ?? key,
+    value: fact && value !== undefined ? formatValue(fact, value) : state,
+  };
 }
 
 function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: string, fit: number): Found {
@@ -169,14 +182,10 @@ function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: st
   const base = { kind, id, fit };
   switch (record.kind) {
     case 'distribution': {
-      const other = foldText(record.name).includes(whole)
-        ? undefined
-        : (record.aliases.find((alias) => foldText(alias).includes(whole)) ?? 'sounds alike');
-      return {
-        ...base,
-        text: record.name,
-        about: other === undefined ? '' : other === 'sounds alike' ? other : `also ${other}`,
-      };
+      const fits = (name: string) => foldText(name).includes(whole);
+      const alias = record.aliases.find(fits);
+      const about = fits(record.name) ? '' : alias ? `also ${alias}` : 'sounds alike';
+      return { ...base, text: record.name, about };
     }
     case 'edition':
     case 'release':
@@ -184,11 +193,10 @@ function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: st
     case 'source':
       return { ...base, text: record.title, about: 'source' };
     case 'reading': {
-      const fact = findFactKey(record.key);
-      const value = fact && record.value !== undefined ? formatValue(fact, record.value) : record.state;
+      const { label, value } = wordReading(record);
       return {
         ...base,
-        text: `${fact?.label ?? record.key}: ${value}`,
+        text: `${label}: ${value}`,
         about: nameOf(catalogue, record.subject),
         key: record.key,
         subject: record.subject,

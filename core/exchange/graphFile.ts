@@ -4,6 +4,7 @@
  */
 import type { RecordId } from '../catalogue/recordKind.ts';
 import type { PlateFacts } from '../layers/plateFacts.ts';
+import { isOver } from '../lineage/life.ts';
 import type { GraphLink, GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
 import { escapeXml } from './xml.ts';
 
@@ -34,6 +35,12 @@ const nodeAttributes = ({ factsOf }: GraphFileOptions): readonly Attribute<Graph
   { name: 'family', type: 'string', of: ({ root }) => root },
 ];
 
+/** The share that is carried, where it was measured. */
+function measuredShare({ comparison }: GraphLink): number | undefined {
+  const counts = comparison?.counts;
+  return counts?.installed ? counts.same / counts.installed : undefined;
+}
+
 const LINK_ATTRIBUTES: readonly Attribute<GraphLink>[] = [
   { name: 'relation', type: 'string', of: ({ link }) => link?.relation ?? 'edition of' },
   { name: 'since', type: 'string', of: ({ link }) => link?.since },
@@ -43,8 +50,7 @@ const LINK_ATTRIBUTES: readonly Attribute<GraphLink>[] = [
   {
     name: 'carriedShare',
     type: 'double',
-    of: ({ comparison }) =>
-      comparison?.counts.installed ? comparison.counts.same / comparison.counts.installed : undefined,
+    of: measuredShare,
   },
   { name: 'packages', type: 'int', of: ({ comparison }) => comparison?.counts.installed },
   { name: 'past', type: 'boolean', of: ({ past }) => past || undefined },
@@ -116,14 +122,14 @@ export function formatDot(options: GraphFileOptions): string {
     ...nodes.map(({ id, name, standing }) => {
       const facts = factsOf(id);
       const label = [[name, facts?.version].filter(Boolean).join(' '), facts?.model, facts?.format];
-      return `  ${quote(id)} [label=${quote(label.filter(Boolean).join(', '))}${standing === 'ended' || standing === 'merged' ? ', style=dashed' : ''}];`;
+      return `  ${quote(id)} [label=${quote(label.filter(Boolean).join(', '))}${isOver(standing) ? ', style=dashed' : ''}];`;
     }),
     ...links.map((link) => {
-      const share = LINK_ATTRIBUTES.find(({ name }) => name === 'carriedShare')!.of(link);
+      const share = measuredShare(link);
       const attributes = [
         `label=${quote(link.link?.relation ?? 'edition of')}`,
         STYLES[link.kind],
-        share === undefined ? '' : `penwidth=${(1 + 7 * Number(share)).toFixed(1)}`,
+        share === undefined ? '' : `penwidth=${(1 + 7 * share).toFixed(1)}`,
       ];
       return `  ${quote(link.base)} -> ${quote(link.derivative)} [${attributes.filter(Boolean).join(', ')}];`;
     }),

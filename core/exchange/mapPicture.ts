@@ -35,7 +35,7 @@ const LEGEND = 64;
 const NARROWEST = 760;
 
 /** How a line is broken, by what it means; measured bands are whole. */
-const DASHES = {
+export const DASHES = {
   unmeasured: '5 4',
   past: '12 6',
   part: '3 2',

@@ -3,7 +3,7 @@
  * parted by tabs, semicolons or commas. Dates are to the day, month or year; `3 Mar 2026` is taken too.
  */
 import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
-import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
+import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { createIssue, type Issue } from '../issue.ts';
@@ -49,8 +49,7 @@ export function parsePastedReleases(
   const known: string[] = [];
   const issues: Issue[] = [];
   const seen = new Set<string>();
-  const made = new Set<RecordId>();
-  const isTaken = (id: RecordId) => made.has(id) || catalogue.records.release.has(id);
+  const freshId = createIdSource((id) => catalogue.records.release.has(id));
   text.split(/\r?\n/).forEach((line, i) => {
     const cells = line.split(/\t|;|,/).map((cell) => cell.trim());
     const [version, written = '', codeName = ''] = cells;
@@ -67,12 +66,7 @@ export function parsePastedReleases(
       if (old && Object.keys(more).length === 0) known.push(version);
       else if (old) put.push({ ...old, ...more });
       else {
-        const id = createFreshId(
-          'release',
-          `${distribution.slice(distribution.indexOf(':') + 1)}-${version}`,
-          isTaken,
-        );
-        made.add(id);
+        const id = freshId('release', `${tokenOf(distribution)}-${version}`);
         put.push({
           ...{ id, kind: 'release', distribution, editions: [], version, codeName: '', stage: 'final' },
           ...{ sources: [], note: '', ...more },

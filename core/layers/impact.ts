@@ -34,10 +34,11 @@ export function impactOfFact(
   const fact = findFactKey(key);
   if (!fact) throw new Error(`layers: impactOfFact expects a key of the fact sheet, came "${key}"`);
   const base = distributionOf(catalogue, layer);
-  return [...descendantsOf(graph, base)].slice(1).map(([id]): Impact => {
+  const below = descendantsOf(graph, base);
+  return [...below.keys()].slice(1).map((id): Impact => {
     const node = graph.nodes.get(id)!;
     const layers = chainOf(catalogue, node.release ?? id, day);
-    const path = pathDown(graph, base, id);
+    const path = pathDown(graph, below, id);
     const verdict = (name: ImpactClass, by: RecordId | null): Impact => ({ id, class: name, path, by });
     const at = layers.findIndex((each) => each.distribution === base);
     if (at < 0) return verdict('cannotTell', null);
@@ -82,11 +83,10 @@ export function impactOfEnd(graph: LineageGraph, base: RecordId): Impact[] {
   });
 }
 
-/** A shortest way from a base up to one of its descendants. */
-function pathDown(graph: LineageGraph, base: RecordId, id: RecordId): RecordId[] {
-  const below = descendantsOf(graph, base);
+/** A shortest way from a base up to one of its descendants, which are given with their steps. */
+function pathDown(graph: LineageGraph, below: ReadonlyMap<RecordId, number>, id: RecordId): RecordId[] {
   const path = [id];
-  for (let at = id; at !== base;) {
+  for (let at = id; below.get(at) !== 0;) {
     const next: RecordId[] = graph.nodes
       .get(at)!
       .bases.filter((each) => below.has(each))

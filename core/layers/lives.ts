@@ -6,6 +6,7 @@ import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf } from '../catalogue/when.ts';
+import { linksFrom } from '../lineage/chain.ts';
 import type { Life, StandingPeriod } from '../lineage/life.ts';
 import { valueInForce } from './valueInForce.ts';
 
@@ -52,8 +53,7 @@ function periodsOf(value: FactValue | undefined): StandingPeriod[] {
 /** Dates of its releases and of the links that it rests by. */
 function datesOf(catalogue: Catalogue, id: RecordId): string[] {
   const releases = recordsPointingTo(catalogue, id, 'release').map(({ date }) => date ?? '');
-  const links = recordsPointingTo(catalogue, id, 'link').filter(({ derivative }) => derivative === id);
-  return [...releases, ...links.map(({ since }) => since ?? '')];
+  return [...releases, ...linksFrom(catalogue, id).map(({ since }) => since ?? '')];
 }
 
 function firstDay(dates: readonly string[]): number {

@@ -36,9 +36,7 @@ export interface MapFilter {
 export const FILTER_NAMES = ['family', 'relation', 'changed', 'standing', 'evidence', 'cohort'] as const;
 
 /** What a filter compares: for each part the value of a plate (all values, where it can have several). */
-const VALUES: Readonly<
-  Record<keyof MapFilter, (facts: PlateFacts, node: GraphNode, filter: MapFilter) => readonly string[]>
-> = {
+const VALUES: Readonly<Record<keyof MapFilter, (facts: PlateFacts, node: GraphNode) => readonly string[]>> = {
   family: (_, { root }) => [root],
   relation: ({ link }) => [link?.relation ?? ''],
   changed: ({ strip }) => strip.filter(({ level }) => level > 0).map(({ area }) => area),
@@ -55,9 +53,7 @@ export function isFiltering(filter: MapFilter): boolean {
 
 /** True if a plate is what the filter asks for. */
 export function matchesFilter(facts: PlateFacts, node: GraphNode, filter: MapFilter): boolean {
-  return FILTER_NAMES.every(
-    (name) => !filter[name] || VALUES[name](facts, node, filter).includes(filter[name]),
-  );
+  return FILTER_NAMES.every((name) => !filter[name] || VALUES[name](facts, node).includes(filter[name]));
 }
 
 /** The values that one part of a filter can take, with how many plates have each; empty values are left out. */
@@ -69,7 +65,7 @@ export function filterChoices(
   const counts = new Map<string, number>();
   for (const node of graph.nodes.values()) {
     const own = facts.get(node.id);
-    for (const value of own ? VALUES[name](own, node, {}) : [])
+    for (const value of own ? VALUES[name](own, node) : [])
       if (value && !value.endsWith('~')) counts.set(value, (counts.get(value) ?? 0) + 1);
   }
   return counts;

@@ -6,10 +6,10 @@ import { findRecord, recordOf, recordsPointingTo, type Catalogue } from '../cata
 import type { Link } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
+import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { isLineal } from '../lineage/chain.ts';
+import { isLineal, linksFrom } from '../lineage/chain.ts';
 import { nameOf } from '../lineage/names.ts';
 import { valueInForce } from './valueInForce.ts';
 
@@ -38,13 +38,8 @@ export function beginRelease(
 ): readonly [Release, ...AnyRecord[]] {
   const before = recordOf(catalogue, 'release', from);
   if (!before) throw new Error(`layers: beginRelease expects the id of a release, came "${from}"`);
-  const made = new Set<RecordId>();
-  const freshId = (kind: string, text: string) => {
-    const id = createFreshId(kind, text, (each) => made.has(each) || Boolean(findRecord(catalogue, each)));
-    made.add(id);
-    return id;
-  };
-  const token = `${before.distribution.slice(before.distribution.indexOf(':') + 1)}-${version}`;
+  const freshId = createIdSource((each) => Boolean(findRecord(catalogue, each)));
+  const token = `${tokenOf(before.distribution)}-${version}`;
   const { date: _date, ...kept } = before;
   const release: Release = {
     ...kept,
@@ -55,14 +50,14 @@ export function beginRelease(
     note: '',
     ...(date && { date }),
   };
-  const links = recordsPointingTo(catalogue, from, 'link')
-    .filter((link) => link.derivative === from && isLineal(link))
+  const links = linksFrom(catalogue, from)
+    .filter(isLineal)
     .map((link, i): Link => {
       const { since: _since, until: _until, ...rest } = link;
       const on = i === 0 && base ? base : link.base;
       return {
         ...rest,
-        id: freshId('link', `${token}-on-${on.slice(on.indexOf(':') + 1)}`),
+        id: freshId('link', `${token}-on-${tokenOf(on)}`),
         derivative: release.id,
         base: on,
         certainty: 'likely',
@@ -90,7 +85,7 @@ function takenOver(
     return [
       {
         ...rest,
-        id: freshId('reading', `${release.id.slice(release.id.indexOf(':') + 1)}-${key}`),
+        id: freshId('reading', `${tokenOf(release.id)}-${key}`),
         subject: release.id,
         place: '',
         spoiledBy: [],

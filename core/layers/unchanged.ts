@@ -6,7 +6,7 @@ import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import type { AreaId } from '../catalogue/areas.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
+import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import type { Layer } from '../lineage/chain.ts';
 import type { LayerTable } from './layerTable.ts';
 
@@ -39,18 +39,11 @@ export function unchangedReadings(
   { source, date }: CheckedBy,
 ): Reading[] {
   const layer = layers[layers.length - 1];
-  const made = new Set<RecordId>();
+  const freshId = createIdSource((each) => Boolean(findRecord(catalogue, each)));
   return facts.map((fact): Reading => {
     const subject = subjectOf(layer, fact);
-    const text = `${subject.slice(subject.indexOf(':') + 1)}-${fact.key}`;
-    const id = createFreshId(
-      'reading',
-      text,
-      (each) => made.has(each) || Boolean(findRecord(catalogue, each)),
-    );
-    made.add(id);
     return {
-      id,
+      id: freshId('reading', `${tokenOf(subject)}-${fact.key}`),
       kind: 'reading',
       subject,
       key: fact.key,

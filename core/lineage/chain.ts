@@ -37,6 +37,11 @@ export function isInForce(catalogue: Catalogue, link: Link, day: number): boolea
   return from <= day && day <= to;
 }
 
+/** The links of which a record is the derivative itself: not those of its releases, nor those that lead to it. */
+export function linksFrom(catalogue: Catalogue, id: RecordId): Link[] {
+  return recordsPointingTo(catalogue, id, 'link').filter(({ derivative }) => derivative === id);
+}
+
 /** The distribution that an id belongs to. */
 export function distributionOf(catalogue: Catalogue, id: RecordId): RecordId {
   const record = findRecord(catalogue, id);
@@ -51,7 +56,7 @@ export function basesOf(catalogue: Catalogue, id: RecordId, day: number): Link[]
   if (record?.kind === 'edition') levels.push([record.distribution]);
   for (const ids of levels) {
     const links = ids
-      .flatMap((at) => recordsPointingTo(catalogue, at, 'link').filter((link) => link.derivative === at))
+      .flatMap((at) => linksFrom(catalogue, at))
       .filter((link) => isLineal(link) && isInForce(catalogue, link, day));
     if (links.length > 0) return links.sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
   }
@@ -104,12 +109,5 @@ export function publishedBy(catalogue: Catalogue, distribution: RecordId, day: n
 
 /** True for a release only of editions that have a base of their own. */
 function isApart(catalogue: Catalogue, { editions }: Release): boolean {
-  return (
-    editions.length > 0 &&
-    editions.every((edition) =>
-      recordsPointingTo(catalogue, edition, 'link').some(
-        (link) => link.derivative === edition && isLineal(link),
-      ),
-    )
-  );
+  return editions.length > 0 && editions.every((edition) => linksFrom(catalogue, edition).some(isLineal));
 }

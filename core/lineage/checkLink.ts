@@ -3,12 +3,12 @@
  * date never form a cycle, and of several bases on one date it is said which comes first. Two links that never hold
  * at the same time are no cycle and need no order.
  */
-import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { daysInForce, distributionOf, isLineal } from './chain.ts';
+import { daysInForce, distributionOf, isLineal, linksFrom } from './chain.ts';
 import { nameOf } from './names.ts';
 
 /** The issues that forbid a link: `link.self`, `link.dates`, `link.order` (with the other base), `link.cycle` (with the path). */
@@ -44,8 +44,8 @@ export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
  */
 function rivalOf(catalogue: Catalogue, link: Link): Link | undefined {
   const mine = surelyInForce(catalogue, link);
-  return recordsPointingTo(catalogue, link.derivative, 'link').find((other) => {
-    if (other.id === link.id || other.derivative !== link.derivative || !isLineal(other)) return false;
+  return linksFrom(catalogue, link.derivative).find((other) => {
+    if (other.id === link.id || !isLineal(other)) return false;
     const theirs = surelyInForce(catalogue, other);
     return other.order === link.order && theirs.from <= mine.to && mine.from <= theirs.to;
   });

@@ -7,7 +7,7 @@ import { recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catal
 import type { Relation } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { daysInForce, isLineal } from './chain.ts';
+import { daysInForce, isLineal, linksFrom } from './chain.ts';
 import { isOver, UNKNOWN_LIFE, type Life } from './life.ts';
 import { standpointOf, type Footing, type Standpoint } from './standpoint.ts';
 
@@ -100,8 +100,7 @@ function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, strin
   const editions = recordsPointingTo(catalogue, id, 'edition');
   for (const { date } of releases) if (date) add(boundsOf(date)?.first, date);
   for (const at of [id, ...[...releases, ...editions].map((record) => record.id)])
-    for (const link of recordsPointingTo(catalogue, at, 'link')) {
-      if (link.derivative !== at || !isLineal(link)) continue;
+    for (const link of linksFrom(catalogue, at).filter(isLineal)) {
       const { from, to } = daysInForce(catalogue, link);
       add(from, link.since);
       add(to + 1, link.until);

@@ -6,7 +6,15 @@ import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Release } from '../catalogue/release.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
-import { basesOf, currentRelease, daysInForce, distributionOf, isLineal, publishedBy } from './chain.ts';
+import {
+  basesOf,
+  currentRelease,
+  daysInForce,
+  distributionOf,
+  isLineal,
+  linksFrom,
+  publishedBy,
+} from './chain.ts';
 import { isOver, standingOn, type Life } from './life.ts';
 
 /** A link that a distribution rests by; of an edition only, where that stands on a base of its own. */
@@ -79,7 +87,7 @@ function footing(catalogue: Catalogue, link: Link, past = false): Footing {
 function lastFootings(catalogue: Catalogue, id: RecordId, day: number): Footing[] {
   const own = [id, ...recordsPointingTo(catalogue, id, 'release').map((release) => release.id)];
   const links = own
-    .flatMap((at) => recordsPointingTo(catalogue, at, 'link').filter(({ derivative }) => derivative === at))
+    .flatMap((at) => linksFrom(catalogue, at))
     .filter((link) => isLineal(link) && daysInForce(catalogue, link).from <= day);
   const last = Math.max(...links.map((link) => daysInForce(catalogue, link).to));
   return links

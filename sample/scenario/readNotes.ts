@@ -21,7 +21,7 @@ import { findFactKey, parseFactValue, type FactKey } from '../../core/catalogue/
 import type { FactValue } from '../../core/catalogue/factValue.ts';
 import type { Assessment } from '../../core/catalogue/assessment.ts';
 import type { Conditions, SourceKind } from '../../core/catalogue/source.ts';
-import { createFreshId, createRecordId, type RecordId } from '../../core/catalogue/recordKind.ts';
+import { createFreshId, createRecordId, tokenOf, type RecordId } from '../../core/catalogue/recordKind.ts';
 import { RECORD_KINDS, type AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import { readEnds, type Ends, type NotesFile } from './ends.ts';
 
@@ -170,7 +170,7 @@ class NotesReader {
     const date = flags.get('date') ?? this.source.date;
     const certainty = flags.has('unsure') ? 'unsure' : flags.has('likely') ? 'likely' : 'sure';
     this.put({
-      id: this.fresh('reading', `${subject.slice(subject.indexOf(':') + 1)}-${key}`),
+      id: this.fresh('reading', `${tokenOf(subject)}-${key}`),
       kind: 'reading',
       subject,
       key,
@@ -189,7 +189,7 @@ class NotesReader {
     const { since, until, order = '0', parts: borrowed = '', edition, ...words } = options(more);
     const derivative = this.ends.idOf(edition ? `${this.distribution}: ${edition}` : this.subject);
     this.put({
-      id: this.fresh('link', `${derivative.slice(derivative.indexOf(':') + 1)}-on-${base}`),
+      id: this.fresh('link', `${tokenOf(derivative)}-on-${base}`),
       kind: 'link',
       derivative,
       base: this.ends.idOf(base),

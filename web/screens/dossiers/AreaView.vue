@@ -14,14 +14,13 @@ import {
   type ThemeOrigin,
 } from '../../../core/layers/areaViews.ts';
 import { layerTable, type LayerTable } from '../../../core/layers/layerTable.ts';
-import { LineageView } from '../../../core/layers/lineageView.ts';
 import { chainOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import { wholeLineage } from '../../stores/wholeLineage.ts';
 
 const props = defineProps<{ catalogue: Catalogue; table: LayerTable; area: AreaId; day: number }>();
 
-const view = new LineageView();
-const graph = computed(() => view.graph(props.catalogue, props.day));
+const graph = computed(() => wholeLineage.graph(props.catalogue, props.day));
 const distribution = computed(() => props.table.layers[props.table.layers.length - 1].distribution);
 const name = (id: string) => nameOf(props.catalogue, id);
 

@@ -4,22 +4,21 @@ import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { formatShare } from '../../../core/exchange/valueText.ts';
-import { LineageView } from '../../../core/layers/lineageView.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
+import { wholeLineage } from '../../stores/wholeLineage.ts';
 
 const { catalogue } = storeToRefs(useCatalogueStore());
 const route = useRoute();
 const { day } = useAsOf();
-const view = new LineageView();
-const graph = computed(() => view.graph(catalogue.value, day.value));
+const graph = computed(() => wholeLineage.graph(catalogue.value, day.value));
 const rows = computed(() =>
   [...graph.value.nodes.keys()]
     .map((id) => {
-      const facts = view.factsOf(id)!;
+      const facts = wholeLineage.factsOf(id)!;
       const { link } = facts;
       return { facts, link, counts: link && newestComparison(catalogue.value, link)?.counts };
     })

@@ -5,13 +5,12 @@ import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordImpact, wordImpacts } from '../../../core/exchange/lineageText.ts';
 import { impactOfFact, IMPACT_CLASSES, type Impact } from '../../../core/layers/impact.ts';
-import { LineageView } from '../../../core/layers/lineageView.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import { wholeLineage } from '../../stores/wholeLineage.ts';
 
 const props = defineProps<{ catalogue: Catalogue; layer: RecordId; fact: string; day: number }>();
 
-const view = new LineageView();
-const graph = computed(() => view.graph(props.catalogue, props.day));
+const graph = computed(() => wholeLineage.graph(props.catalogue, props.day));
 const impacts = computed(() =>
   impactOfFact(props.catalogue, graph.value, props.layer, props.fact, props.day),
 );

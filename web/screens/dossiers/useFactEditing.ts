@@ -5,7 +5,7 @@ import { parseMeasure } from '../../../core/catalogue/measure.ts';
 import { spoilsOf } from '../../../core/capture/conditions.ts';
 import { parseFactValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import { createFreshId, type RecordId } from '../../../core/catalogue/recordKind.ts';
+import { createFreshId, tokenOf, type RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { AnyRecord } from '../../../core/catalogue/recordKinds.ts';
 import type { Conditions, Source, SourceKind } from '../../../core/catalogue/source.ts';
 import { compareWhen } from '../../../core/catalogue/when.ts';
@@ -77,7 +77,7 @@ export function useFactEditing() {
 
   function newReading(subject: RecordId, fact: FactKey, source: RecordId | undefined): Reading {
     return {
-      id: uniqueId('reading', `${subject.slice(subject.indexOf(':') + 1)}-${fact.key}`),
+      id: uniqueId('reading', `${tokenOf(subject)}-${fact.key}`),
       kind: 'reading',
       subject,
       key: fact.key,

@@ -4,12 +4,13 @@ import { computed, nextTick, onMounted, onUnmounted, ref, watch, watchEffect } f
 import { useTheme } from 'vuetify';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordBand } from '../../../core/exchange/lineageText.ts';
+import { dashOf } from '../../../core/exchange/mapPicture.ts';
 import { wordPlate } from '../../../core/exchange/plateDrawing.ts';
 import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { carriedShare } from '../../../core/lineage/map/shapeOf.ts';
 import { FAMILY_COLOURS } from '../../app/theme.ts';
-import { familyRanks } from './familyRanks.ts';
+import { familyColours } from './familyColours.ts';
 import MapMini from './MapMini.vue';
 import MapPlate from './MapPlate.vue';
 import { useFarShapes, type DrawnBand } from './useFarShapes.ts';
@@ -70,12 +71,10 @@ defineExpose({
 const detail = computed(() => props.shown.layout.detail);
 const isMark = computed(() => detail.value.id === 'mark');
 
-const ranks = computed(() => familyRanks(props.graph));
-const colours = computed(() => FAMILY_COLOURS[theme.global.current.value.dark ? 'dark' : 'light']);
-function colourOf(id: RecordId): string {
-  const root = props.graph.nodes.get(id)?.root ?? id;
-  return colours.value[(ranks.value.get(root) ?? 0) % colours.value.length];
-}
+const colours = computed(() =>
+  familyColours(props.graph, FAMILY_COLOURS[theme.global.current.value.dark ? 'dark' : 'light']),
+);
+const colourOf = (id: RecordId) => colours.value(id);
 /** Beside the chain that is looked at, or only there for what rests on it. */
 const isDim = (id: RecordId) => (props.chain ? !props.chain.has(id) : props.isContext(id));
 
@@ -303,7 +302,6 @@ function goTo(x: number, y: number): void {
           :class="[
             band.link.kind,
             {
-              unmeasured: carriedShare(band.link) === 0,
               past: band.link.past,
               part: band.link.edition,
               dimmed: isDim(band.link.derivative) || isDim(band.link.base),
@@ -321,7 +319,13 @@ function goTo(x: number, y: number): void {
             :stroke="colourOf(band.link.base)"
             :stroke-width="detail.band.widest"
           />
-          <path :d="band.path" class="core" :stroke="colourOf(band.link.base)" :stroke-width="band.width" />
+          <path
+            :d="band.path"
+            class="core"
+            :stroke="colourOf(band.link.base)"
+            :stroke-width="band.width"
+            :stroke-dasharray="dashOf(band.link)"
+          />
         </g>
         <g
           v-for="ghost in gone"

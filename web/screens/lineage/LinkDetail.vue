@@ -8,7 +8,7 @@ import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
 import { wordComparison } from '../../../core/exchange/dossierText.ts';
 import { wordLink } from '../../../core/exchange/lineageText.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
-import type { Issue } from '../../../core/issue.ts';
+import { createIssue, type Issue } from '../../../core/issue.ts';
 import { distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
@@ -47,12 +47,10 @@ function changeDate(key: 'since' | 'until', event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim();
   if (text && !boundsOf(text))
     issues.value = [
-      {
-        severity: 'error',
-        code: 'value.invalid',
-        where: key,
-        params: { text, expected: 'date such as 2026-03-04, 2026-03 or 2026~' },
-      },
+      createIssue('error', 'value.invalid', key, {
+        text,
+        expected: 'date such as 2026-03-04, 2026-03 or 2026~',
+      }),
     ];
   else change({ [key]: text });
 }

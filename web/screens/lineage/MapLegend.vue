@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What the map's signs mean. */
 import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
+import { DASHES } from '../../../core/exchange/mapPicture.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
 import { colourOfArea } from '../../app/theme.ts';
 
@@ -23,26 +24,30 @@ defineProps<{ links: number; measured: number }>();
       </dt>
       <dd>narrow in its pale band: few carried</dd>
       <dt>
-        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="5 4" /></svg>
+        <svg width="60" height="18">
+          <path d="M2 9H58" class="line" :stroke-dasharray="DASHES.unmeasured" />
+        </svg>
       </dt>
       <dd>thin and broken: not measured</dd>
       <dt>
-        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="3 2" /></svg>
+        <svg width="60" height="18"><path d="M2 9H58" class="line" :stroke-dasharray="DASHES.part" /></svg>
       </dt>
       <dd>of one edition only</dd>
       <dt>
         <svg width="60" height="18">
-          <path d="M2 9H58" class="line" stroke-dasharray="12 6" opacity="0.5" />
+          <path d="M2 9H58" class="line" :stroke-dasharray="DASHES.past" opacity="0.5" />
         </svg>
       </dt>
       <dd>its last base, before it ended</dd>
       <dt>
-        <svg width="60" height="18"><path d="M2 9H58" class="line" stroke-dasharray="9 3 2 3" /></svg>
+        <svg width="60" height="18">
+          <path d="M2 9H58" class="line" :stroke-dasharray="DASHES.succession" />
+        </svg>
       </dt>
       <dd>continues a project that ended</dd>
       <dt>
         <svg width="60" height="18">
-          <path d="M2 9H58" class="line" stroke-dasharray="1.5 4" stroke-linecap="round" />
+          <path d="M2 9H58" class="line" :stroke-dasharray="DASHES.lateral" stroke-linecap="round" />
         </svg>
       </dt>
       <dd>borrows parts only</dd>

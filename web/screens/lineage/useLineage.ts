@@ -23,12 +23,17 @@ const SLICE = 12;
 
 export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Ref<LineageSelection>) {
   const graph = computed(() => kept.graph(catalogue.value, day.value, view.value.unfolded));
-  const events = computed(() => (kept.graph(catalogue.value, day.value, view.value.unfolded), kept.events()));
+  /** The kept view, once it knows of the catalogue as it is: the graph may be the same object after an edit. */
+  function current(): LineageView {
+    void [catalogue.value, graph.value];
+    return kept;
+  }
+  const events = computed(() => current().events());
   const { facts, complete } = useAllFacts(catalogue, day, graph);
 
   /** What one plate shows; computed when it is asked for. */
   function factsOf(id: RecordId): PlateFacts | undefined {
-    return catalogue.value && graph.value && kept.factsOf(id);
+    return current().factsOf(id);
   }
 
   const filtered = computed(() =>

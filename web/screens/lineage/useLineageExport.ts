@@ -13,7 +13,7 @@ import { FAMILY_COLOURS, THEMES } from '../../app/theme.ts';
 import { MAP_FONT, measureText } from '../../parts/measureText.ts';
 import { saveBlob, saveTextFile } from '../../parts/saveTextFile.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
-import { familyRanks } from './familyRanks.ts';
+import { familyColours } from './familyColours.ts';
 import type { ShownLayout } from './useMapLayout.ts';
 
 export interface ExportSubject {
@@ -36,10 +36,8 @@ export function useLineageExport(subject: Ref<ExportSubject>) {
 
   function picture(style?: string): string {
     const { graph, factsOf, layout, title, date, filters } = subject.value;
-    const ranks = familyRanks(graph);
     const colours = THEMES.light.colors as Record<string, string>;
     const areas = Object.fromEntries(STRIP_AREAS.map(({ id }) => [id, colours[`area-${id}`]]));
-    const families = FAMILY_COLOURS.light;
     const count = layout!.layout.plates.length;
     return formatMapPicture({
       layout: layout!.layout,
@@ -59,7 +57,7 @@ export function useLineageExport(subject: Ref<ExportSubject>) {
         line: colours.line,
         ...areas,
       } as MapPictureOptions['colours'],
-      familyColour: (id) => families[(ranks.get(graph.nodes.get(id)?.root ?? id) ?? 0) % families.length],
+      familyColour: familyColours(graph, FAMILY_COLOURS.light),
       measure: measureText,
       font: MAP_FONT,
       style,

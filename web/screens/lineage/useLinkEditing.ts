@@ -1,11 +1,11 @@
 /** Edits of the lineage from the map: links proposed, corrected, ended, taken out; derivatives added. Each one step. */
-import { findRecord, recordsPointingTo } from '../../../core/catalogue/catalogue.ts';
-import type { Link, Relation } from '../../../core/catalogue/link.ts';
-import { createFreshId, type RecordId } from '../../../core/catalogue/recordKind.ts';
+import { findRecord } from '../../../core/catalogue/catalogue.ts';
+import { RELATIONS, type Link, type Relation } from '../../../core/catalogue/link.ts';
+import { createFreshId, tokenOf, type RecordId } from '../../../core/catalogue/recordKind.ts';
 import { firstDayOf, formatDay } from '../../../core/catalogue/when.ts';
 import type { Distribution } from '../../../core/catalogue/distribution.ts';
 import type { Result } from '../../../core/issue.ts';
-import { daysInForce, isLineal } from '../../../core/lineage/chain.ts';
+import { isInForce, isLineal, linksFrom } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { wordRelation } from '../../../core/exchange/lineageText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -28,7 +28,7 @@ export function useLinkEditing() {
   const taken = (id: RecordId) => Boolean(findRecord(store.catalogue, id));
 
   function freshLink({ derivative, base, relation, since, certainty }: ProposedLink, order: number): Link {
-    const words = `${derivative.slice(derivative.indexOf(':') + 1)}-on-${base.slice(base.indexOf(':') + 1)}`;
+    const words = `${tokenOf(derivative)}-on-${tokenOf(base)}`;
     return {
       id: createFreshId('link', words, taken),
       kind: 'link',
@@ -47,21 +47,14 @@ export function useLinkEditing() {
 
   /** The lineal links of a derivative that hold on a day. */
   function rivalsOf(derivative: RecordId, day: number): Link[] {
-    return recordsPointingTo(store.catalogue, derivative, 'link')
-      .filter((link) => link.derivative === derivative && isLineal(link))
-      .filter((link) => {
-        const { from, to } = daysInForce(store.catalogue, link);
-        return from <= day && day <= to;
-      })
+    return linksFrom(store.catalogue, derivative)
+      .filter((link) => isLineal(link) && isInForce(store.catalogue, link, day))
       .sort((a, b) => a.order - b.order);
   }
 
   /** Adds a link; the ones that hold on the day before are ended, or keep their place before or after it. */
   function addLink(proposed: ProposedLink, day: number): Result<Link> {
-    const rivals =
-      proposed.relation === 'borrows' || proposed.relation === 'continues'
-        ? []
-        : rivalsOf(proposed.derivative, day);
+    const rivals = RELATIONS[proposed.relation].kind === 'lineal' ? rivalsOf(proposed.derivative, day) : [];
     const { beside } = proposed;
     const last = rivals.reduce((most, { order }) => Math.max(most, order), -1);
     const link = freshLink(proposed, beside === 'after' ? last + 1 : 0);
