@@ -8,10 +8,6 @@ import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { formatDay } from '../../../core/catalogue/when.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
-import { findFactKey } from '../../../core/catalogue/factSheet.ts';
-import { impactOfEnd, impactOfFact, type Impact } from '../../../core/layers/impact.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
-import { nameOf } from '../../../core/lineage/names.ts';
 import { FILTER_NAMES, type MapFilter } from '../../../core/layers/mapFilter.ts';
 import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
 import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';
@@ -28,6 +24,7 @@ import LinkDetail from './LinkDetail.vue';
 import MapLegend from './MapLegend.vue';
 import NewLink from './NewLink.vue';
 import TimeBar from './TimeBar.vue';
+import { useAskedImpact } from './useAskedImpact.ts';
 import { useLineage, type LineageSelection } from './useLineage.ts';
 import { useLineageExport } from './useLineageExport.ts';
 import { useMapLayout } from './useMapLayout.ts';
@@ -64,29 +61,7 @@ const selected = computed(() => {
 const selectedFacts = computed(() => (selected.value ? factsOf(selected.value) : undefined));
 const selectedLink = computed(() => recordOf(catalogue.value, 'link', query.value.link ?? ''));
 const isFocused = computed(() => query.value.focus === '1' && selected.value !== null);
-/** What is asked of the map: `impact=release:x~key` or `ends=distribution:x`; null for nothing. */
-const asked = computed((): { question: string; of: RecordId; impacts: readonly Impact[] } | null => {
-  const { impact, ends } = query.value;
-  if (ends && graph.value.nodes.has(ends))
-    return {
-      question: `If ${nameOf(catalogue.value, ends)} ended`,
-      of: ends,
-      impacts: impactOfEnd(graph.value, ends),
-    };
-  const [layer, key] = [impact?.split('~')[0] ?? '', impact?.split('~')[1] ?? ''];
-  const fact = findFactKey(key);
-  if (!fact || !/^(distribution|edition|release):/.test(layer)) return null;
-  const of = distributionOf(catalogue.value, layer);
-  if (!graph.value.nodes.has(of)) return null;
-  return {
-    question: `If “${fact.label}” of ${nameOf(catalogue.value, layer)} changed`,
-    of,
-    impacts: impactOfFact(catalogue.value, graph.value, layer, key, day.value),
-  };
-});
-const marks = computed(
-  () => new Map<RecordId, string>(asked.value?.impacts.map((each) => [each.id, each.class])),
-);
+const { asked, marks } = useAskedImpact(query, catalogue, graph, day);
 const chain = computed(() => {
   if (asked.value) return new Set([asked.value.of, ...marks.value.keys()]);
   if (!isFocused.value) return null;

@@ -1,0 +1,46 @@
+/** What is asked of the map by its address: `impact=release:x~key` or `ends=distribution:x`. */
+import { computed, type Ref } from 'vue';
+import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { findFactKey } from '../../../core/catalogue/factSheet.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { impactOfEnd, impactOfFact, type Impact } from '../../../core/layers/impact.ts';
+import { distributionOf } from '../../../core/lineage/chain.ts';
+import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import type { QueryChanges } from '../../app/queryState.ts';
+
+/** The question in words, whose it is, and what would follow for each descendant. */
+export interface AskedImpact {
+  readonly question: string;
+  readonly of: RecordId;
+  readonly impacts: readonly Impact[];
+}
+
+export function useAskedImpact(
+  query: Ref<QueryChanges>,
+  catalogue: Ref<Catalogue>,
+  graph: Ref<LineageGraph>,
+  day: Ref<number>,
+) {
+  const asked = computed((): AskedImpact | null => {
+    const { impact = '', ends = '' } = query.value;
+    const name = (id: RecordId) => nameOf(catalogue.value, id);
+    if (graph.value.nodes.has(ends))
+      return { question: `If ${name(ends)} ended`, of: ends, impacts: impactOfEnd(graph.value, ends) };
+    const [layer, key = ''] = impact.split('~');
+    const fact = findFactKey(key);
+    if (!fact || !/^(distribution|edition|release):/.test(layer)) return null;
+    const of = distributionOf(catalogue.value, layer);
+    if (!graph.value.nodes.has(of)) return null;
+    return {
+      question: `If “${fact.label}” of ${name(layer)} changed`,
+      of,
+      impacts: impactOfFact(catalogue.value, graph.value, layer, key, day.value),
+    };
+  });
+  /** How each plate is marked. */
+  const marks = computed(
+    () => new Map<RecordId, string>(asked.value?.impacts.map((each) => [each.id, each.class])),
+  );
+  return { asked, marks };
+}
