@@ -1,6 +1,7 @@
 /** Catalogues for tests, written in a few words. */
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
+import type { RecordedChange } from '../core/catalogue/change.ts';
 import type { FactValue } from '../core/catalogue/factValue.ts';
 import type { Link } from '../core/catalogue/link.ts';
 import type { Reading } from '../core/catalogue/reading.ts';
@@ -56,6 +57,20 @@ export const source = (id: string, sourceKind: SourceKind, date?: string): Sourc
   conditions: {},
   files: [],
   note: '',
+});
+
+/** A change that is recorded: directly where it says what it does, else as a note on what is computed. */
+export const change = (subject: string, key: string, more: Partial<RecordedChange> = {}): RecordedChange => ({
+  id: `change:${subject.replace(':', '-')}-${key}-${more.does?.replace(' ', '-') ?? 'note'}`,
+  kind: 'change',
+  subject,
+  key,
+  element: '',
+  motive: '',
+  consequence: '',
+  sources: [],
+  by: '',
+  ...more,
 });
 
 /** A reading: a value, or a state in words. */

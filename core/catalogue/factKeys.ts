@@ -18,6 +18,10 @@ export interface FactKey {
   readonly help: string;
   /** True if a base hands it down to its derivatives: a name or a date of its own is not inherited. */
   readonly inherited: boolean;
+  /** For a list: the settings that its elements usually have, in the order in which they are shown. */
+  readonly settings?: readonly string[];
+  /** For a number of days: more of them hold packages back for longer. */
+  readonly compares?: 'delay';
 }
 
 /** The roles that a default application can fill. Each becomes a key of the area defaults. */
@@ -38,6 +42,8 @@ export const APPLICATION_ROLES = [
 interface More {
   readonly unit?: string;
   readonly choices?: string;
+  readonly compares?: 'delay';
+  readonly settings?: string;
   /** Is the layer's own: a base does not hand it down. */
   readonly own?: true;
 }
@@ -45,6 +51,9 @@ interface More {
 type Line = readonly [key: string, label: string, type: ValueType, help: string, more?: More];
 
 const OWN = { own: true } as const;
+const DELAY: More = { unit: 'days', compares: 'delay' };
+/** A list whose elements have settings. */
+const having = (settings: string, own?: true): More => ({ settings, own });
 const choices = (list: string, own?: true): More => ({ choices: list, own });
 const unit = (name: string, own?: true): More => ({ unit: name, own });
 
@@ -118,6 +127,13 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         OWN,
       ],
       [
+        'endorsements',
+        'Endorsed over time',
+        'list',
+        'Since when its base calls it official, or no more: `date: official`.',
+        OWN,
+      ],
+      [
         'builtFrom',
         'Parts built from parts',
         'list',
@@ -131,6 +147,20 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
       ['offered', 'Editions', 'list', 'Each edition, with its standing.', OWN],
       ['desktops', 'Desktops offered', 'list', 'The desktops that can be had at install or as images.', OWN],
       ['desktopsClaimed', 'Desktops claimed', 'number', 'How many the project says it offers.', OWN],
+      [
+        'desktopsNone',
+        'None counted as a desktop',
+        'yesNo',
+        'Whether the count includes an image without any desktop.',
+        OWN,
+      ],
+      [
+        'images',
+        'Images',
+        'list',
+        'Each image by its file name, in the slot of its edition.',
+        having('architecture, date, size, kind, checksum, host', true),
+      ],
       ['imageDate', 'Image built', 'date', 'The day of the image.', OWN],
       ['imageSize', 'Image size', 'number', 'The size of the image.', unit('MiB', true)],
       ['architectures', 'Architectures', 'list', 'The processors there are images for.', OWN],
@@ -153,6 +183,12 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         choices('online, offline, both'),
       ],
       ['installerPages', 'Pages added', 'list', 'What its installer asks that the usual one does not.'],
+      [
+        'packageChoice',
+        'Packages chosen',
+        'yesNo',
+        'Whether the installer lets one choose what is installed.',
+      ],
       ['fileSystems', 'File systems offered', 'list', 'What the installer can format.'],
       ['encryption', 'Encryption offered', 'yesNo', 'Whether the installer can encrypt the disk.'],
       ['duration', 'Duration of an install', 'number', 'From start to restart.', unit('minutes', true)],
@@ -167,6 +203,7 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'Package archives',
         'list',
         'The repositories that the installed system pulls from, in order.',
+        having('owner, tier, suite, components, state, holding, holdingMost, packages, mirrors, purpose'),
       ],
       ['host', 'Hosted by', 'text', 'Who serves the packages, and from how many mirrors.'],
       ['mirrors', 'Mirrors', 'number', 'How many mirrors the system knows.', unit('mirrors')],
@@ -183,15 +220,16 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'Other package formats',
         'list',
         'Sandboxed bundles, portable applications, build recipes: on, off, offered or disclaimed.',
+        having('state'),
       ],
       [
         'holding',
         'Testing before release',
         'number',
         'How long packages are held before users get them.',
-        unit('days'),
+        DELAY,
       ],
-      ['holdingMost', 'Longest testing', 'number', 'The longest that packages are held.', unit('days')],
+      ['holdingMost', 'Longest testing', 'number', 'The longest that packages are held.', DELAY],
       [
         'counted',
         'Packages counted',
@@ -221,13 +259,19 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
       ['version', 'Default kernel', 'version', 'The version that an installed system boots.'],
       ['release', 'Kernel string', 'version', 'The full string with its build suffix.'],
       ['flavour', 'Flavour', 'text', 'Generic, low latency, hardened and so on.'],
-      ['offered', 'Others offered', 'list', 'Further kernels that can be installed.'],
+      [
+        'offered',
+        'Others offered',
+        'list',
+        'Further kernels that can be installed.',
+        having('version, from'),
+      ],
       ['switcher', 'Kernel picker', 'text', 'The tool that switches between kernels.'],
       ['scheduler', 'Scheduler', 'text', 'The scheduler and preemption it is built with.'],
       ['patches', 'Patches', 'list', 'What it carries beyond upstream.'],
       ['level', 'Processor level', 'text', 'The processor level its packages are compiled for.'],
       ['changeable', 'Can be changed', 'yesNo', 'Whether another kernel can be had at all.'],
-      ['delay', 'Behind upstream', 'number', 'Days from upstream to the package.', unit('days')],
+      ['delay', 'Behind upstream', 'number', 'Days from upstream to the package.', DELAY],
     ],
   ],
   [
@@ -235,7 +279,8 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
     [
       ['desktopVersion', 'Desktop version', 'version', 'The version of the default desktop.'],
       ['icons', 'Icons', 'text', 'The icon theme of a new account.'],
-      ['widgets', 'Widgets and frames', 'text', 'The widget and frame theme of a new account.'],
+      ['widgets', 'Widgets', 'text', 'The widget theme of a new account.'],
+      ['frames', 'Window frames', 'text', 'The theme of window frames, where it is one of its own.'],
       ['cursor', 'Cursor', 'text', 'The cursor theme of a new account.'],
       ['shell', 'Shell', 'text', 'The theme of panel and overview.'],
       ['font', 'Font', 'text', 'The font of the interface.'],
@@ -244,6 +289,18 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
       ['login', 'Login screen style', 'text', 'The theme of the login screen.'],
       ['boot', 'Boot screen', 'text', 'The theme shown while starting.'],
       ['wallpaper', 'Wallpaper', 'text', 'The background of a new account.'],
+      [
+        'wallpaperOfEdition',
+        'Wallpaper by edition',
+        'yesNo',
+        'Whether each edition has a wallpaper of its own.',
+      ],
+      [
+        'origins',
+        'Origins stated',
+        'list',
+        'Where parts come from, as far as it was found: `icons: borrowed from …`, stock, variant of stock or own.',
+      ],
       ['dark', 'Dark by default', 'yesNo', 'Whether a new account begins dark.'],
       ['layouts', 'Layouts offered', 'list', 'Panel layouts that can be chosen.'],
       ['effects', 'Effects', 'text', 'Compositing and animation.'],
@@ -260,12 +317,15 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'Whether applications of different toolkits look alike, as tested.',
         choices('yes, partly, no'),
       ],
+      ['alikeTest', 'How likeness was tested', 'text', 'Which applications were held side by side.', OWN],
     ],
   ],
   [
     'welcome',
     [
       ['guide', 'First-start guide', 'text', 'The tool that receives a new user.'],
+      ['owner', 'Whose guide', 'text', 'Who makes it: the project itself, its base, or another one.'],
+      ['others', 'Further guides', 'list', 'Other tools that receive a new user.', having('owner, opens')],
       [
         'opens',
         'Opens by itself',
@@ -293,6 +353,32 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'text',
         `The application that fills the role "${label.toLowerCase()}".`,
       ]),
+      [
+        'belongs',
+        'Desktop of applications',
+        'list',
+        'The desktop that an application belongs to: `browser: name of the desktop`.',
+      ],
+      [
+        'leftEmpty',
+        'Left empty by choice',
+        'list',
+        'Roles that are filled by a choice at install, and empty without it.',
+      ],
+      [
+        'applications',
+        'Applications preinstalled',
+        'number',
+        'How many programs the menu of a new account shows.',
+        unit('applications', true),
+      ],
+      [
+        'addedByAnalyst',
+        'Added by the analyst',
+        'list',
+        'Programs on the examined system that it did not come with; they are left out.',
+        OWN,
+      ],
       ['init', 'Init system', 'text', 'What starts the services.'],
       ['displayServer', 'Display server', 'text', 'The kind of the default session.'],
       ['loginManager', 'Login screen', 'text', 'The program that lets users in.'],
@@ -320,11 +406,19 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'How releases come about.',
         choices('fixed, long-term, interim, rolling, held-back rolling, frozen base'),
       ],
+      [
+        'claimed',
+        'Model as claimed',
+        'choice',
+        'What the project calls its model.',
+        choices('fixed, long-term, interim, rolling, held-back rolling, frozen base', true),
+      ],
       ['cadence', 'Cadence', 'text', 'How often a release appears.'],
       ['supportEnd', 'Supported until', 'date', 'The end of support as the project states it.', OWN],
       ['upgrade', 'Upgrade path', 'text', 'How one gets to the next release.'],
       ['updates', 'Updates', 'text', 'How often updates come.'],
       ['firstUpdate', 'First update', 'number', 'What a fresh install fetches first.', unit('MiB', true)],
+      ['imageAge', 'Image then', 'number', 'How old the image was at the first update.', unit('days', true)],
       [
         'delay',
         'Behind its base',
@@ -339,7 +433,13 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
     [
       ['graphical', 'Graphical tool', 'text', 'The tool for packages with a window, and what it covers.'],
       ['command', 'Command', 'text', 'The command for packages.'],
-      ['probes', 'Can it be had?', 'list', 'Programs looked for: `program: yes, no or unknown`.', OWN],
+      [
+        'probes',
+        'Can it be had?',
+        'list',
+        'Programs looked for: `program: yes, no or unknown`.',
+        having('format, repository, version, refreshed, date, base', true),
+      ],
     ],
   ],
   [
@@ -352,10 +452,21 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'After the desktop has come up, with nothing opened.',
         unit('MiB', true),
       ],
+      [
+        'memoryUsed',
+        'Memory after use',
+        'number',
+        'After programs were opened and closed again.',
+        unit('MiB', true),
+      ],
+      ['processor', 'Processor in use', 'number', 'With nothing opened.', unit('%', true)],
       ['disk', 'Disk in use', 'number', 'After a default install.', unit('MiB', true)],
       ['boot', 'Start-up time', 'number', 'From firmware to the desktop.', unit('seconds', true)],
       ['memoryLeast', 'Memory required', 'number', 'The least the project states.', unit('MiB', true)],
       ['memoryAdvised', 'Memory recommended', 'number', 'What the project recommends.', unit('MiB', true)],
+      ['diskLeast', 'Disk required', 'number', 'The least the project states.', unit('MiB', true)],
+      ['diskAdvised', 'Disk recommended', 'number', 'What the project recommends.', unit('MiB', true)],
+      ['processorLeast', 'Processor required', 'text', 'The least the project states.', OWN],
     ],
   ],
   [
@@ -366,7 +477,7 @@ const LINES: readonly (readonly [AreaId, readonly Line[]])[] = [
         'Channels',
         'list',
         'Where questions can be asked: `channel: works, dead, redirects or outdated`.',
-        OWN,
+        having('address, checked', true),
       ],
       ['documents', 'Documentation', 'text', 'What there is to read, and how current it is.', OWN],
       [
@@ -391,6 +502,8 @@ export const FACT_KEYS: readonly FactKey[] = LINES.flatMap(([area, lines]) =>
     help,
     inherited: !more?.own,
     ...(more?.unit && { unit: more.unit }),
+    ...(more?.compares && { compares: more.compares }),
+    ...(more?.settings && { settings: more.settings.split(', ') }),
     ...(more?.choices && { choices: more.choices.split(', ') }),
   })),
 );

@@ -48,6 +48,30 @@ describe('migrations', () => {
     });
     expect(isIssue(refused)).toBe(true);
   });
+  it('of sources and readings from their first version are run, and lose nothing', () => {
+    const source = JSON.parse(
+      '{"id":"source:p","kind":"source","sourceKind":"page","title":"P","place":"","by":"","conditions":{"medium":"live"},"files":[],"note":""}',
+    ) as Record<string, unknown>;
+    const reading = JSON.parse(
+      '{"id":"reading:r","kind":"reading","subject":"release:a","key":"themes.icons","state":"set","value":"Plain","source":"source:p","place":"","spoiledBy":[],"certainty":"sure","accepted":false,"note":""}',
+    ) as Record<string, unknown>;
+    const ran: string[] = [];
+    const watched = Object.fromEntries(
+      (['source', 'reading'] as const).map((name) => {
+        const kind = RECORD_KINDS[name];
+        const migrations = kind.migrations.map(
+          (step) => (data: Record<string, unknown>) => (ran.push(name), step(data)),
+        );
+        return [name, { ...kind, migrations }];
+      }),
+    );
+    for (const frozen of [source, reading])
+      expect(migrateRecord(frozen, { source: 1, reading: 1 }, 'x', watched as never)).toEqual(frozen);
+    expect(ran).toEqual(['source', 'reading']);
+    expect(migrateRecord({ ...reading, replaces: 'reading:old' }, CURRENT_VERSIONS, 'x')).toMatchObject({
+      replaces: 'reading:old',
+    });
+  });
   it('are one fewer than the version of every real kind', () => {
     for (const kind of Object.values(RECORD_KINDS))
       expect(kind.migrations, kind.name).toHaveLength(kind.version - 1);

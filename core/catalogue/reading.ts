@@ -32,6 +32,8 @@ const schema = z
     certainty: z.enum(['sure', 'likely', 'unsure']).default('sure'),
     /** The analyst's choice among readings that disagree. */
     accepted: z.boolean().default(false),
+    /** The reading that this one takes the place of: it was right then, and is no longer in dispute. */
+    replaces: idSchema('reading').optional(),
     note: textSchema.default(''),
   })
   .refine((record) => (record.state === 'set') === (record.value !== undefined), {
@@ -42,8 +44,9 @@ export type Reading = z.infer<typeof schema>;
 
 export const reading: RecordKind<'reading', typeof schema> = {
   name: 'reading',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  // Version 2 knows what a reading replaces; what was written before replaces nothing, but its conditions may say more.
+  migrations: [(data) => data],
   references: (record) => [record.subject, ...(record.source ? [record.source] : [])],
 };

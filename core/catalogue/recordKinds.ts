@@ -1,6 +1,7 @@
 /** The table of record kinds. A new kind is one file and one line here. */
 import { about, type About } from './about.ts';
 import { assessment, type Assessment } from './assessment.ts';
+import { change, type RecordedChange } from './change.ts';
 import { claim, type Claim } from './claim.ts';
 import { comparison, type Comparison } from './comparison.ts';
 import { distribution, type Distribution } from './distribution.ts';
@@ -24,6 +25,7 @@ export interface RecordTypes {
   reading: Reading;
   snapshot: Snapshot;
   comparison: Comparison;
+  change: RecordedChange;
   claim: Claim;
   question: Question;
   assessment: Assessment;
@@ -43,6 +45,7 @@ export const RECORD_KINDS = {
   reading,
   snapshot,
   comparison,
+  change,
   claim,
   question,
   assessment,

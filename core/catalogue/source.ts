@@ -11,12 +11,16 @@ export const SOURCE_KINDS = {
   releaseNotes: { label: 'release notes', seen: false },
   page: { label: 'page', seen: false },
   directory: { label: 'directory entry', seen: false },
+  memory: { label: 'from memory', seen: false },
   hearsay: { label: 'hearsay', seen: false },
 } as const;
 
 export type SourceKind = keyof typeof SOURCE_KINDS;
 
 export const SOURCE_KIND_NAMES = Object.keys(SOURCE_KINDS) as [SourceKind, ...SourceKind[]];
+
+/** When something is measured: right after the start, with nothing opened, or after programs were used. */
+export const MOMENTS = ['boot', 'idle', 'after use'] as const;
 
 /** The state of the machine when something was observed. What is not known is left out. */
 export const conditionsSchema = z.strictObject({
@@ -28,6 +32,14 @@ export const conditionsSchema = z.strictObject({
   indexAgeDays: z.number().nonnegative().optional(),
   edition: idSchema('edition').optional(),
   alteredByAnalyst: z.boolean().optional(),
+  /** For a measurement: what it was read from … */
+  tool: z.string().max(300).optional(),
+  /** … when … */
+  moment: z.enum(MOMENTS).optional(),
+  /** … how long after the start … */
+  uptimeMinutes: z.number().nonnegative().optional(),
+  /** … and what was open. */
+  openPrograms: z.string().max(2000).optional(),
 });
 
 export type Conditions = z.infer<typeof conditionsSchema>;
@@ -62,8 +74,9 @@ export type Source = z.infer<typeof schema>;
 
 export const source: RecordKind<'source', typeof schema> = {
   name: 'source',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  // Version 2 knows more conditions and one more kind of source; what was written before says nothing of them.
+  migrations: [(data) => data],
   references: (record) => (record.conditions.edition ? [record.conditions.edition] : []),
 };

@@ -2,9 +2,16 @@
 import type { Conditions } from '../catalogue/source.ts';
 import { formatCount, formatNumberOf } from './valueText.ts';
 
+const MOMENT_WORDS = {
+  boot: 'right after the start',
+  idle: 'with nothing opened',
+  'after use': 'after use',
+} as const;
+
 /** `Taken on a live image, on a virtual machine with 2,048 MiB and 1 core; index 37 days old.` Empty for none. */
 export function wordConditions(conditions: Conditions): string {
   const { medium, machine, memoryMiB, cores, indexAgeDays, alteredByAnalyst } = conditions;
+  const { tool, moment, uptimeMinutes, openPrograms } = conditions;
   const size = [memoryMiB && `${formatCount(memoryMiB)} MiB`, cores && formatNumberOf(cores, 'core')].filter(
     Boolean,
   );
@@ -20,6 +27,10 @@ export function wordConditions(conditions: Conditions): string {
     indexAgeDays !== undefined &&
       `package index ${indexAgeDays === 0 ? 'refreshed that day' : `${formatNumberOf(indexAgeDays, 'day')} old`}`,
     alteredByAnalyst && 'changed by the analyst',
+    moment && MOMENT_WORDS[moment],
+    uptimeMinutes !== undefined && `${formatNumberOf(uptimeMinutes, 'minute')} after the start`,
+    tool && `read with ${tool}`,
+    openPrograms && `open: ${openPrograms}`,
   ].filter(Boolean);
   return parts.length > 0 ? `${parts.join('; ').replace(/^./, (char) => char.toUpperCase())}.` : '';
 }

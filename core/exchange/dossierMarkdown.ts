@@ -8,8 +8,8 @@ import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
 import { changesOf } from '../layers/changes.ts';
-import { layerTable, type Cell, type LayerTable } from '../layers/layerTable.ts';
-import { wordChain, wordChange, wordComparison } from './dossierText.ts';
+import { layerTable, sourcesOf, type Cell, type LayerTable } from '../layers/layerTable.ts';
+import { wordChain, wordChange, wordComparison, wordNote } from './dossierText.ts';
 import { formatValue } from './valueText.ts';
 
 /** Numbers sources in the order in which they are cited. */
@@ -20,6 +20,10 @@ class Footnotes {
     if (!id) return ' (no source)';
     if (!this.#numbers.has(id)) this.#numbers.set(id, this.#numbers.size + 1);
     return `[^${this.#numbers.get(id)}]`;
+  }
+
+  citeAll(ids: readonly RecordId[]): string {
+    return ids.length ? ids.map((id) => this.cite(id)).join('') : this.cite(undefined);
   }
 
   list(catalogue: Catalogue): string[] {
@@ -40,8 +44,7 @@ export function formatDossierMarkdown(catalogue: Catalogue, release: RecordId, d
   const lines = [
     `# ${escape(nameOf(catalogue, release))}`,
     '',
-    escape(wordChain(catalogue, layers)) +
-      (link ? link.sources.map((id) => notes.cite(id)).join('') || notes.cite(undefined) : ''),
+    escape(wordChain(catalogue, layers)) + (link ? notes.citeAll(link.sources) : ''),
     '',
   ];
   if (comparison)
@@ -49,10 +52,12 @@ export function formatDossierMarkdown(catalogue: Catalogue, release: RecordId, d
   lines.push('## What it changes', '');
   if (changes.length === 0) lines.push('No change is recorded.', '');
   else {
-    const own = (key: string) =>
-      table.rows.find(({ fact }) => fact.key === key)!.cells.at(-1)!.inForce?.source;
+    const own = (key: string) => sourcesOf(table.rows.find(({ fact }) => fact.key === key)!.cells.at(-1)!);
     lines.push(
-      ...changes.map((change) => `- ${escape(wordChange(change))}${notes.cite(own(change.fact.key))}`),
+      ...changes.map((change) => {
+        const more = change.notes.flatMap((note) => wordNote(note).map((text) => `  ${escape(text)}`));
+        return [`- ${escape(wordChange(change))}${notes.citeAll(own(change.fact.key))}`, ...more].join('\n');
+      }),
       '',
     );
   }
@@ -82,7 +87,7 @@ function areaTables(catalogue: Catalogue, table: LayerTable, notes: Footnotes): 
 }
 
 function cellText(fact: Parameters<typeof formatValue>[0], cell: Cell, notes: Footnotes): string {
-  const cite = () => notes.cite(cell.inForce?.source);
+  const cite = () => notes.citeAll(sourcesOf(cell));
   switch (cell.state) {
     case 'own':
       return escape(formatValue(fact, cell.value!)) + cite();

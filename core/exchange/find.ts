@@ -15,7 +15,8 @@ import { tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import { nameOf } from '../lineage/names.ts';
 import { formatValue } from './valueText.ts';
 
-export type FoundKind = 'distribution' | 'edition' | 'release' | 'reading' | 'source' | 'claim' | 'question';
+export type FoundKind =
+  'distribution' | 'edition' | 'release' | 'reading' | 'source' | 'change' | 'claim' | 'question';
 
 /** What was found, and how well it fits (higher is better). */
 export interface Found {
@@ -45,6 +46,7 @@ const WEIGHTS: Readonly<Record<FoundKind, number>> = {
   edition: 24,
   release: 20,
   source: 8,
+  change: 6,
   claim: 6,
   question: 6,
   reading: 0,
@@ -156,6 +158,8 @@ function entryOf(record: AnyRecord): Entry {
       );
     case 'source':
       return entry([record.title, record.place, record.by]);
+    case 'change':
+      return entry([record.motive, record.consequence, record.element]);
     case 'claim':
       return entry([record.wording]);
     case 'question':
@@ -202,6 +206,14 @@ function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: st
         subject: record.subject,
       };
     }
+    case 'change':
+      return {
+        ...base,
+        text: `${findFactKey(record.key)?.label ?? record.key}: ${record.motive || record.consequence}`,
+        about: `change, ${nameOf(catalogue, record.subject)}`,
+        key: record.key,
+        subject: record.subject,
+      };
     case 'claim':
       return {
         ...base,

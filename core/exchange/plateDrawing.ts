@@ -181,10 +181,11 @@ function stripMarks(strip: readonly StripBar[], x: number, y: number, width: num
 }
 
 /** A bar of the strip in words: `Kernel: 2 changes in 7 facts`. */
-export function wordBar({ area, changed, looked }: StripBar): string {
+export function wordBar({ area, changed, amount, looked }: StripBar): string {
   const label = labelOfArea(area);
   if (looked === 0) return `${label}: not looked at`;
-  return `${label}: ${changed === 0 ? 'nothing changed' : formatNumberOf(changed, 'change')} in ${formatNumberOf(looked, 'fact')}`;
+  const weighed = amount === changed ? '' : `, weighed as ${amount}`;
+  return `${label}: ${changed === 0 ? 'nothing changed' : formatNumberOf(changed, 'change')}${weighed} in ${formatNumberOf(looked, 'fact')}`;
 }
 
 /** A plate as it is read aloud: name, what it is, and where it stands. */

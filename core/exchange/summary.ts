@@ -7,12 +7,12 @@ import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf, formatWhen } from '../catalogue/when.ts';
-import { changesOf, type Change } from '../layers/changes.ts';
-import { layerTable, type Cell, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
+import { changesOf, settledChanges, type Change } from '../layers/changes.ts';
+import { layerTable, sourcesOf, type Cell, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
-import { wordChain, wordChange, wordComparison } from './dossierText.ts';
+import { wordChain, wordChange, wordComparison, wordSettlement } from './dossierText.ts';
 import { formatCount, formatNumberOf, formatValue } from './valueText.ts';
 
 /** Where a sentence leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
@@ -52,10 +52,10 @@ export function summaryOf(catalogue: Catalogue, release: RecordId, day: number):
 
 const topOf = ({ cells }: LayerRow) => cells[cells.length - 1];
 const rowOf = ({ rows }: LayerTable, key: string) => rows.find(({ fact }) => fact.key === key);
-const sourceOf = (cell: Cell | undefined): RecordId[] => (cell?.inForce?.source ? [cell.inForce.source] : []);
+const sourceOf = (cell: Cell | undefined): readonly RecordId[] => (cell ? sourcesOf(cell) : []);
 
 /** The value of a fact in the top layer, in words, with the sources behind it; null where it is not known. */
-function told(table: LayerTable, key: string): { text: string; sources: RecordId[] } | null {
+function told(table: LayerTable, key: string): { text: string; sources: readonly RecordId[] } | null {
   const row = rowOf(table, key);
   const cell = row && topOf(row);
   if (!cell || cell.value === undefined || cell.absent) return null;
@@ -140,20 +140,27 @@ function supportSentence(table: LayerTable, nameFor: (id: RecordId) => string): 
 /** A sentence for each area of the strip in which something is changed, the most changed first. */
 function whatItBrings(table: LayerTable): SummarySentence[] {
   const changes = changesOf(table);
-  const weight = (list: readonly Change[]) => list.reduce((sum, { elements }) => sum + elements.length, 0);
+  const weight = (list: readonly Change[]) => list.reduce((sum, { amount }) => sum + amount, 0);
   return STRIP_AREAS.map(({ id, label }) => ({ label, own: changes.filter(({ fact }) => fact.area === id) }))
     .filter(({ own }) => own.length > 0)
     .sort((a, b) => weight(b.own) - weight(a.own))
     .map(({ label, own }): SummarySentence => {
-      const first = own.toSorted((a, b) => b.elements.length - a.elements.length).slice(0, TOLD);
+      const first = own.toSorted((a, b) => b.amount - a.amount).slice(0, TOLD);
       const more = own.length - first.length;
-      const words = first.map((change) => wordChange(change).replace(/\.$/, '')).join('; ');
+      const words = first.map(wordWithReason).join('; ');
       return {
         text: `${label}: ${words}${more ? `; and ${formatNumberOf(more, 'further fact')}` : ''}.`,
         to: { fact: first[0].fact.key },
         sources: [...new Set(own.flatMap(({ fact }) => sourceOf(topOf(rowOf(table, fact.key)!))))],
       };
     });
+}
+
+/** A change, with why it was made and what follows from it where that is known of the fact as a whole. */
+function wordWithReason(change: Change): string {
+  const { motive, consequence } = change.notes.find(({ element }) => element === '') ?? {};
+  const said = [motive, consequence].filter(Boolean).map((text) => text!.replace(/[.!]$/, ''));
+  return wordChange(change).replace(/\.$/, '') + (said.length ? ` (${said.join('; ')})` : '');
 }
 
 /** What was looked for and is not there, first what the base has; then the areas of which nothing is known. */
@@ -191,6 +198,13 @@ function whatIsUnsettled(catalogue: Catalogue, table: LayerTable): SummarySenten
         sources: cell.readings.flatMap(({ source }) => source ?? []),
       });
   }
+  for (const settled of settledChanges(table))
+    if (settled.state === 'otherwise')
+      sentences.push({
+        text: `“${settled.fact.label}”: ${wordSettlement(settled)}`,
+        to: { fact: settled.fact.key },
+        sources: settled.record.sources,
+      });
   const { id, distribution } = table.layers[table.layers.length - 1];
   for (const subject of new Set([id, distribution])) {
     for (const { wording, verdict, reason, source } of recordsPointingTo(catalogue, subject, 'claim'))

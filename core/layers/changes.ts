@@ -1,91 +1,114 @@
 /**
  * What the top layer of a chain changes on the base it rests on: facts whose value it sets and which differ
- * from the one carried up, element by element for lists. Where the base's value is not known, nothing is a
- * change: unknown never counts as equal, nor as different.
+ * from the one carried up, element by element for lists. Where the base's value is not known nothing is computed,
+ * since unknown never counts as equal, nor as different; there a change stands as an analyst recorded it.
  */
-import { equalValues, type Element, type FactValue } from '../catalogue/factValue.ts';
+import { isDirect, type DirectChange, type RecordedChange } from '../catalogue/change.ts';
+import type { FactValue } from '../catalogue/factValue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import { STRIP_AREAS, type StripAreaId } from '../catalogue/areas.ts';
-import type { Cell, LayerTable } from './layerTable.ts';
+import { VERSION_ORDERS, type VersionOrder } from '../packages/versionOrder.ts';
+import { compareValues, type ComparedElement } from './compareValues.ts';
+import { isSaid, type Cell, type LayerRow, type LayerTable } from './layerTable.ts';
+import { elementsSaid, settleChange, type Settlement } from './recordedChanges.ts';
 import type { Evidence } from './valueInForce.ts';
-
-/** What happened to an element or a value. */
-export type ChangeKind = 'adds' | 'drops' | 'replaces' | 'retunes';
-
-/** One changed element; for a fact that is no list, the fact itself. */
-export interface ChangedElement {
-  readonly kind: ChangeKind;
-  readonly before?: string;
-  readonly after?: string;
-}
 
 export interface Change {
   readonly fact: FactKey;
   readonly before?: FactValue;
   readonly after?: FactValue;
-  readonly elements: readonly ChangedElement[];
+  /** What differs; for a fact that is no list one entry. Nothing that is kept. */
+  readonly elements: readonly ComparedElement[];
   readonly evidence: Evidence;
+  /** `recorded`: the base's value is not known, it stands as it was recorded. */
+  readonly basis: 'computed' | 'recorded';
+  /** What is recorded on it: motive, consequence, weight. */
+  readonly notes: readonly RecordedChange[];
+  /** How much it is: the weights that the analyst gave, one for each element without. */
+  readonly amount: number;
 }
 
-/** The changes that the layer at `index` makes (the last one by default); the root makes none. */
+/** The changes that the layer at `index` makes (the last one by default); the root makes none that are computed. */
 export function changesOf(table: LayerTable, index = table.layers.length - 1): Change[] {
-  if (index < 1) return [];
-  return table.rows.flatMap(({ fact, cells }): Change[] => {
-    if (!fact.inherited) return [];
-    const change = changeBetween(fact, cells[index - 1], cells[index]);
-    return change ? [change] : [];
-  });
+  const order = versionOrderOf(table, index);
+  return table.rows.flatMap((row) => changeOf(row, index, order) ?? []);
 }
 
-function changeBetween(fact: FactKey, below: Cell, cell: Cell): Change | null {
-  if (below.value === undefined && !below.absent) return null;
-  const says = cell.state === 'own' || cell.state === 'none' || cell.state === 'doesNotApply';
-  if (!says) return null;
-  const elements = diffValues(below.value, cell.value);
-  return elements.length
-    ? { fact, before: below.value, after: cell.value, elements, evidence: cell.evidence }
-    : null;
+function changeOf(row: LayerRow, index: number, order: VersionOrder | undefined): Change | null {
+  const cell = row.cells[index];
+  const compared = comparedElements(row, index, order);
+  const elements = compared
+    ? compared.filter(({ kind }) => kind !== 'keeps')
+    : cell.recorded
+        .filter(isDirect)
+        .flatMap(elementsSaid)
+        .filter(({ kind }) => kind !== 'keeps');
+  if (elements.length === 0) return null;
+  return {
+    fact: row.fact,
+    before: row.cells[index - 1]?.value,
+    after: cell.value,
+    elements,
+    evidence: cell.evidence,
+    basis: compared ? 'computed' : 'recorded',
+    notes: cell.recorded,
+    amount: amountOf(elements, cell.recorded),
+  };
 }
 
-/** The difference of two values, element by element for lists. Undefined means: known to be none. */
-export function diffValues(before: FactValue | undefined, after: FactValue | undefined): ChangedElement[] {
-  if (Array.isArray(before ?? after) && Array.isArray(after ?? before)) {
-    return diffElements((before as Element[] | undefined) ?? [], (after as Element[] | undefined) ?? []);
-  }
-  if (before === undefined) return after === undefined ? [] : [{ kind: 'adds', after: String(after) }];
-  if (after === undefined) return [{ kind: 'drops', before: String(before) }];
-  return equalValues(before, after)
-    ? []
-    : [{ kind: 'replaces', before: String(before), after: String(after) }];
+/**
+ * What became of each element of a fact at a layer, also what is kept; null where that cannot be said: the base's value
+ * or the layer's own is not known.
+ */
+export function comparedElements(
+  { fact, cells }: LayerRow,
+  index: number,
+  order?: VersionOrder,
+): readonly ComparedElement[] | null {
+  const [below, cell] = [cells[index - 1] as Cell | undefined, cells[index]];
+  if (!fact.inherited || !below || (below.value === undefined && !below.absent)) return null;
+  if (!isSaid(cell)) return null;
+  return compareValues(below.value, cell.value, { fact, order });
 }
 
-/** Elements are paired by slot and name; a slot with one element before and after is a replacement. */
-function diffElements(before: readonly Element[], after: readonly Element[]): ChangedElement[] {
-  const idOf = ({ slot = '', name }: Element) => `${slot}\n${name}`;
-  const old = new Map(before.map((element) => [idOf(element), element]));
-  const now = new Map(after.map((element) => [idOf(element), element]));
-  const changed: ChangedElement[] = [];
-  const gone = before.filter((element) => !now.has(idOf(element)));
-  for (const element of after) {
-    const known = old.get(idOf(element));
-    if (known) {
-      if (!equalValues([known], [element])) changed.push({ kind: 'retunes', ...retuned(known, element) });
-      continue;
-    }
-    const replaced = element.slot ? gone.findIndex(({ slot }) => slot === element.slot) : -1;
-    if (replaced < 0) changed.push({ kind: 'adds', after: element.name });
-    else changed.push({ kind: 'replaces', before: gone.splice(replaced, 1)[0].name, after: element.name });
-  }
-  return [...changed, ...gone.map(({ name }): ChangedElement => ({ kind: 'drops', before: name }))];
+/** The order of versions in a chain, by the package format that is in force at a layer. */
+export function versionOrderOf(table: LayerTable, index = table.layers.length - 1): VersionOrder | undefined {
+  const row = table.rows.find(({ fact }) => fact.key === 'identity.packageFormat');
+  return VERSION_ORDERS[row?.cells[index].value as keyof typeof VERSION_ORDERS];
 }
 
-/** Both elements as texts that show only the settings in which they differ. */
-function retuned(before: Element, after: Element): { before: string; after: string } {
-  const names = Object.keys({ ...before.settings, ...after.settings });
-  const differing = names.filter((name) => before.settings?.[name] !== after.settings?.[name]);
-  const show = ({ name, settings }: Element) =>
-    `${name} (${differing.map((key) => settings?.[key] ?? 'not set').join(', ')})`;
-  return { before: show(before), after: show(after) };
+/** True if a record is about an element: about that one, or about the fact as a whole. */
+export function isNoteOn(note: RecordedChange, element: ComparedElement): boolean {
+  if (isDirect(note)) return elementsSaid(note).some(({ name }) => name === element.name);
+  return note.element === '' || note.element === element.name;
+}
+
+/** A weight counts once for all that it is about; what nobody weighed counts one each. */
+function amountOf(elements: readonly ComparedElement[], notes: readonly RecordedChange[]): number {
+  const weighed = notes.filter(({ weight }) => weight !== undefined);
+  const whole = weighed.find((note) => !isDirect(note) && note.element === '');
+  if (whole) return whole.weight!;
+  const used = weighed.filter((note) => elements.some((element) => isNoteOn(note, element)));
+  const left = elements.filter((element) => !used.some((note) => isNoteOn(note, element)));
+  return left.length + used.reduce((sum, { weight }) => sum + weight!, 0);
+}
+
+/** A change recorded directly, and how the base's value bears it out. */
+export interface SettledChange extends Settlement {
+  readonly fact: FactKey;
+  readonly record: DirectChange;
+}
+
+/** What was recorded directly at a layer, each held against what can be computed. */
+export function settledChanges(table: LayerTable, index = table.layers.length - 1): SettledChange[] {
+  const order = versionOrderOf(table, index);
+  return table.rows.flatMap((row) =>
+    row.cells[index].recorded.filter(isDirect).map((record) => ({
+      fact: row.fact,
+      record,
+      ...settleChange(record, comparedElements(row, index, order)),
+    })),
+  );
 }
 
 /** One bar of the change strip. */
@@ -93,6 +116,8 @@ export interface StripBar {
   readonly area: StripAreaId;
   /** Changed elements in this area. */
   readonly changed: number;
+  /** The same, weighed: see `Change.amount`. */
+  readonly amount: number;
   /** Facts of this area that this layer says something about. */
   readonly looked: number;
   /** 0 to 3. */
@@ -103,15 +128,20 @@ export interface StripBar {
 export function stripOf(table: LayerTable, index = table.layers.length - 1): StripBar[] {
   const changes = changesOf(table, index);
   return STRIP_AREAS.map(({ id }): StripBar => {
-    const changed = changes
-      .filter(({ fact }) => fact.area === id)
-      .reduce((sum, { elements }) => sum + elements.length, 0);
-    const looked = table.rows.filter(({ fact, cells }) => fact.area === id && cells[index]?.inForce).length;
-    return { area: id, changed, looked, level: levelOf(changed) };
+    const own = changes.filter(({ fact }) => fact.area === id);
+    const amount = own.reduce((sum, change) => sum + change.amount, 0);
+    return {
+      area: id,
+      changed: own.reduce((sum, { elements }) => sum + elements.length, 0),
+      amount,
+      looked: table.rows.filter(({ fact, cells }) => fact.area === id && cells[index] && isSaid(cells[index]))
+        .length,
+      level: levelOf(amount),
+    };
   });
 }
 
 /** None, one, two or three, more: the fill of a bar. */
-export function levelOf(changed: number): StripBar['level'] {
-  return changed === 0 ? 0 : changed === 1 ? 1 : changed <= 3 ? 2 : 3;
+export function levelOf(amount: number): StripBar['level'] {
+  return amount === 0 ? 0 : amount === 1 ? 1 : amount <= 3 ? 2 : 3;
 }

@@ -8,7 +8,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import { chainOf, distributionOf, type Layer } from '../lineage/chain.ts';
 import type { LineageGraph } from '../lineage/lineageGraph.ts';
 import { descendantsOf, outcomesWithout } from '../lineage/relatives.ts';
-import { layerTable } from './layerTable.ts';
+import { isSaid, layerTable } from './layerTable.ts';
 
 export const IMPACT_CLASSES = ['affected', 'overridden', 'notYet', 'cannotTell'] as const;
 export type ImpactClass = (typeof IMPACT_CLASSES)[number];
@@ -49,12 +49,16 @@ export function impactOfFact(
     }
     const [{ cells }] = layerTable(catalogue, layers, [fact]).rows;
     const top = cells[cells.length - 1];
-    // Whoever sets a value above the base stands in the way; spoiled readings there leave it open.
+    // Whoever sets a value above the base stands in the way; spoiled readings, and parts of a list, leave it open.
     const above = cells.findLastIndex(
       ({ state }, i) => i > at && (state === 'own' || state === 'none' || state === 'doesNotApply'),
     );
     if (above > at) return verdict('overridden', layers[above].id);
-    const isOpen = cells.slice(at + 1).some(({ readings, inForce }) => readings.length > 0 && !inForce);
+    const isOpen = cells
+      .slice(at + 1)
+      .some((cell) =>
+        isSaid(cell) ? ['carried', 'notLookedAt'].includes(cell.state) : cell.readings.length > 0,
+      );
     if (isOpen) return verdict('cannotTell', layers[layers.length - 1].id);
     // With several bases another one may come first.
     return top.setBy <= at || top.setBy < 0

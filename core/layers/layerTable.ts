@@ -1,14 +1,19 @@
 /**
  * The layer table: for every fact and every layer of a chain, what is in force there and who set it. A layer
- * that says nothing carries the value of the layer below.
+ * that says nothing carries the value of the layer below. Where there is no reading, a change that was recorded
+ * directly says what the layer has.
  */
 import { recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { isDirect, type RecordedChange } from '../catalogue/change.ts';
 import { equalValues, type FactValue } from '../catalogue/factValue.ts';
 import { FACT_KEYS, type FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordTypes } from '../catalogue/recordKinds.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import type { Layer } from '../lineage/chain.ts';
-import { valueInForce, type Evidence } from './valueInForce.ts';
+import { applyChanges } from './recordedChanges.ts';
+import { evidenceOfSources, valueInForce, type Evidence } from './valueInForce.ts';
 
 /** The state of a value at a layer. Unknown never counts as equal, as "no" or as zero. */
 export type ValueState = 'own' | 'carried' | 'unchanged' | 'notLookedAt' | 'none' | 'doesNotApply';
@@ -22,12 +27,25 @@ export interface Cell {
   readonly absent: boolean;
   /** The index of the layer that set the value, from the root; -1 where there is none. */
   readonly setBy: number;
-  /** How this layer's own reading is backed; `none` where it says nothing. */
+  /** How what this layer says itself is backed; `none` where it says nothing. */
   readonly evidence: Evidence;
   readonly disputed: boolean;
   /** This layer's readings, also those not in force. */
   readonly readings: readonly Reading[];
   readonly inForce?: Reading;
+  /** Changes recorded directly in this layer, and what is noted on computed ones. */
+  readonly recorded: readonly RecordedChange[];
+}
+
+/** True if a layer says something of a fact itself: a reading in force, or a change recorded directly. */
+export function isSaid({ inForce, recorded }: Cell): boolean {
+  return inForce !== undefined || recorded.some(isDirect);
+}
+
+/** The sources that the saying of a cell rests on. */
+export function sourcesOf({ inForce, recorded }: Cell): readonly RecordId[] {
+  if (inForce) return inForce.source ? [inForce.source] : [];
+  return recorded.filter(isDirect).flatMap(({ sources }) => sources);
 }
 
 export interface LayerRow {
@@ -47,7 +65,8 @@ export function layerTable(
   layers: readonly Layer[],
   keys: readonly FactKey[] = FACT_KEYS,
 ): LayerTable {
-  const readings = layers.map((layer) => readingsByKey(catalogue, layer));
+  const readings = layers.map((layer) => byKey(catalogue, layer, 'reading'));
+  const recorded = layers.map((layer) => byKey(catalogue, layer, 'change'));
   const released = layers.map(
     (layer) => boundsOf(recordOf(catalogue, 'release', layer.id)?.date ?? '')?.first,
   );
@@ -55,42 +74,47 @@ export function layerTable(
     const cells: Cell[] = [];
     layers.forEach((_, index) => {
       const below = fact.inherited ? cells[index - 1] : undefined;
-      cells.push(cellOf(catalogue, readings[index].get(fact.key) ?? [], released[index], index, below));
+      const said = {
+        readings: readings[index].get(fact.key) ?? NOTHING,
+        recorded: (fact.inherited && recorded[index].get(fact.key)) || NOTHING,
+      };
+      cells.push(cellOf(catalogue, said, released[index], index, below));
     });
     return { fact, cells };
   });
   return { layers, rows };
 }
 
-/** A layer's readings: those of the release, its editions and its distribution. */
-function readingsByKey(catalogue: Catalogue, layer: Layer): Map<string, Reading[]> {
+const NOTHING: readonly never[] = [];
+
+/** A layer's records of a kind by key: those of the release, its editions and its distribution. */
+function byKey<K extends 'reading' | 'change'>(catalogue: Catalogue, layer: Layer, kind: K) {
   const release = recordOf(catalogue, 'release', layer.id);
   const subjects = new Set([layer.id, ...(release?.editions ?? []), layer.distribution]);
-  const byKey = new Map<string, Reading[]>();
+  const found = new Map<string, RecordTypes[K][]>();
   for (const subject of subjects) {
-    for (const reading of recordsPointingTo(catalogue, subject, 'reading')) {
-      if (reading.subject !== subject) continue;
-      byKey.set(reading.key, [...(byKey.get(reading.key) ?? []), reading]);
+    for (const record of recordsPointingTo(catalogue, subject, kind)) {
+      if (record.subject !== subject) continue;
+      const known = found.get(record.key);
+      if (known) known.push(record);
+      else found.set(record.key, [record]);
     }
   }
-  return byKey;
+  return found;
 }
 
 function cellOf(
   catalogue: Catalogue,
-  readings: readonly Reading[],
+  said: Pick<Cell, 'readings' | 'recorded'>,
   released: number | undefined,
   index: number,
   below?: Cell,
 ): Cell {
-  const found = valueInForce(catalogue, readings, released);
+  const found = valueInForce(catalogue, said.readings, released);
   const carried = { value: below?.value, absent: below?.absent ?? false, setBy: below?.setBy ?? -1 };
-  if (!found) {
-    const state = below === undefined || below.state === 'notLookedAt' ? 'notLookedAt' : 'carried';
-    return { state, ...carried, evidence: 'none', disputed: false, readings };
-  }
+  if (!found) return cellBySilence(catalogue, said, index, carried, below);
   const { reading, evidence, disputed } = found;
-  const own = { evidence, disputed, readings, inForce: reading };
+  const own = { evidence, disputed, ...said, inForce: reading };
   switch (reading.state) {
     case 'set': {
       const equal = carried.value !== undefined && equalValues(carried.value, reading.value!);
@@ -103,4 +127,36 @@ function cellOf(
     default:
       return { state: reading.state, absent: true, setBy: index, ...own };
   }
+}
+
+/** A layer of which nothing was read: it carries what is below, changed by what is recorded directly. */
+function cellBySilence(
+  catalogue: Catalogue,
+  said: Pick<Cell, 'readings' | 'recorded'>,
+  index: number,
+  carried: Pick<Cell, 'value' | 'absent' | 'setBy'>,
+  below?: Cell,
+): Cell {
+  const evidence = evidenceOfSources(
+    catalogue,
+    said.recorded.filter(isDirect).flatMap(({ sources }) => sources),
+  );
+  const around = { evidence, disputed: false, ...said };
+  const made = applyChanges(below, said.recorded);
+  if (!made) {
+    const state = below === undefined || below.state === 'notLookedAt' ? 'notLookedAt' : 'carried';
+    return { state, ...carried, ...around };
+  }
+  const isEqual =
+    made.absent === carried.absent &&
+    (made.absent ||
+      (made.value !== undefined && carried.value !== undefined && equalValues(made.value, carried.value)));
+  if (isEqual) return { state: 'unchanged', ...carried, ...around };
+  return {
+    state: made.absent ? 'none' : 'own',
+    value: made.value,
+    absent: made.absent,
+    setBy: index,
+    ...around,
+  };
 }

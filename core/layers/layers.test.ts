@@ -6,7 +6,8 @@ import { findFactKey } from '../catalogue/factSheet.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { chainOf } from '../lineage/chain.ts';
-import { changesOf, diffValues, levelOf, stripOf } from './changes.ts';
+import { changesOf, levelOf, stripOf } from './changes.ts';
+import { diffValues } from './compareValues.ts';
 import { layerTable } from './layerTable.ts';
 import { valueInForce } from './valueInForce.ts';
 
@@ -60,6 +61,13 @@ describe('the value in force', () => {
     const { found } = pick(spoiled);
     expect(found).toMatchObject({ state: 'notLookedAt', readings: [{ id: spoiled.id }] });
     expect(found.inForce).toBeUndefined();
+  });
+  it('is not one that another replaces, and then nothing is disputed', () => {
+    const old = says('c', 'themes.icons', { value: 'A' });
+    const now = { ...says('c', 'themes.icons', { value: 'B' }, 'page'), replaces: old.id };
+    expect(pick(old, now).found).toMatchObject({ value: 'B', disputed: false });
+    // Readings that replace each other leave the rules to decide.
+    expect(pick({ ...old, replaces: now.id }, now).found).toMatchObject({ value: 'A', disputed: true });
   });
   it('is null without readings', () => expect(valueInForce(three().catalogue, [])).toBeNull());
 });
@@ -143,10 +151,10 @@ describe('changes', () => {
       { slot: 'mail', name: 'Q' },
     ];
     expect(diffValues(before, after)).toEqual([
-      { kind: 'adds', after: 'front' },
-      { kind: 'retunes', before: 'store (on)', after: 'store (off)' },
-      { kind: 'replaces', before: 'P', after: 'Q' },
-      { kind: 'drops', before: 'gone' },
+      { kind: 'adds', name: 'front', after: 'front' },
+      { kind: 'retunes', name: 'store', before: 'store (on)', after: 'store (off)' },
+      { kind: 'replaces', name: 'Q', before: 'P', after: 'Q' },
+      { kind: 'drops', name: 'gone', before: 'gone' },
     ]);
   });
   it('are none between equal lists, and turn round with the sides', () => {

@@ -1,7 +1,15 @@
 /** The law of the kept view: after any edits it shows what a new one would, and keeps what they did not touch. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
+import {
+  catalogueOf,
+  change,
+  distribution,
+  link,
+  reading,
+  release,
+  source,
+} from '../../testing/catalogues.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { changedIds } from '../catalogue/changedIds.ts';
 import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
@@ -39,6 +47,12 @@ const edits: fc.Arbitrary<readonly [AnyRecord[], string[]]> = fc.oneof(
           [{ ...reading(subject, 'themes.icons', { value }), id: `reading:${subject.slice(8)}-x` }],
           [],
         ] as const,
+    ),
+  fc
+    .constantFrom('release:a-7', 'release:b-1', 'release:c-1')
+    .map(
+      (subject) =>
+        [[change(subject, 'themes.icons', { does: 'replaces', after: 'Reed', weight: 2 })], []] as const,
     ),
   fc
     .constantFrom('maintained', 'ended', 'merged')

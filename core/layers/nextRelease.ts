@@ -3,6 +3,7 @@
  * is seen to be still unchecked; its base is the same, or another one that is named.
  */
 import { findRecord, recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { RecordedChange } from '../catalogue/change.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
@@ -65,7 +66,27 @@ export function beginRelease(
         sources: [],
       };
     });
-  return [release, ...links, ...takenOver(catalogue, before, release, freshId)];
+  return [
+    release,
+    ...links,
+    ...takenOver(catalogue, before, release, freshId),
+    ...changesTakenOver(catalogue, before, release, freshId),
+  ];
+}
+
+/** What was recorded of changes still tells why they were made; its sources speak of the release before. */
+function changesTakenOver(
+  catalogue: Catalogue,
+  before: Release,
+  release: Release,
+  freshId: (kind: string, text: string) => RecordId,
+): RecordedChange[] {
+  return recordsPointingTo(catalogue, before.id, 'change').map(({ date: _date, ...record }) => ({
+    ...record,
+    id: freshId('change', `${tokenOf(release.id)}-${record.key}`),
+    subject: release.id,
+    sources: [],
+  }));
 }
 
 function takenOver(
@@ -81,7 +102,13 @@ function takenOver(
   return [...byKey].flatMap(([key, readings]): Reading[] => {
     const found = valueInForce(catalogue, readings, boundsOf(before.date ?? '')?.first);
     if (!found) return [];
-    const { source: _source, date: _date, conditions: _conditions, ...rest } = found.reading;
+    const {
+      source: _source,
+      date: _date,
+      conditions: _conditions,
+      replaces: _replaces,
+      ...rest
+    } = found.reading;
     return [
       {
         ...rest,

@@ -10,7 +10,7 @@ import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { chainOf, distributionOf, type Layer } from '../lineage/chain.ts';
 import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
-import { changesOf, stripOf, type Change, type StripBar } from './changes.ts';
+import { changesOf, settledChanges, stripOf, type Change, type StripBar } from './changes.ts';
 import { layerTable } from './layerTable.ts';
 
 /** How surely a link is known: packages were counted, a source tells of it, or somebody only says so. */
@@ -41,7 +41,7 @@ export interface PlateFacts {
   readonly supportEnd: string;
   readonly standing: string;
   readonly independent: boolean;
-  /** Contradictions, spoiled readings that leave a fact unknown, and the analyst's open questions. */
+  /** Contradictions, spoiled readings that leave a fact unknown, recorded changes that the base belies, open questions. */
   readonly openPoints: number;
 }
 
@@ -117,5 +117,6 @@ function openPointsOf(catalogue: Catalogue, layer: RecordId, table: ReturnType<t
   const cells = table.rows.map(({ cells: all }) => all.at(-1)!);
   const disputed = cells.filter((cell) => cell.disputed);
   const spoiled = cells.filter(({ readings, inForce }) => readings.length > 0 && !inForce);
-  return questions.length + disputed.length + spoiled.length;
+  const refuted = settledChanges(table).filter(({ state }) => state === 'otherwise');
+  return questions.length + disputed.length + spoiled.length + refuted.length;
 }

@@ -3,7 +3,7 @@ import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { chainOf } from '../lineage/chain.ts';
-import { diffValues, type ChangedElement } from './changes.ts';
+import { diffValues, type ComparedElement } from './compareValues.ts';
 import { layerTable, type Cell, type LayerTable } from './layerTable.ts';
 
 export interface FactDifference {
@@ -11,7 +11,7 @@ export interface FactDifference {
   readonly before: Cell;
   readonly after: Cell;
   /** How the values differ; empty where one of them is not known. */
-  readonly elements: readonly ChangedElement[];
+  readonly elements: readonly ComparedElement[];
   /** True where one of the two is unknown: that is no difference, and no likeness. */
   readonly unknown: boolean;
 }

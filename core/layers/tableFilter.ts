@@ -1,6 +1,6 @@
 /** Which rows of a layer table are shown: what the top layer sets, what sources disagree on, what nobody looked at. */
 import type { AreaId } from '../catalogue/areas.ts';
-import type { LayerRow, LayerTable } from './layerTable.ts';
+import { isSaid, type LayerRow, type LayerTable } from './layerTable.ts';
 
 export const ROW_FILTERS = {
   own: {
@@ -13,7 +13,7 @@ export const ROW_FILTERS = {
   },
   unseen: {
     label: 'Not looked at',
-    holds: (row: LayerRow) => ['notLookedAt', 'carried'].includes(topOf(row).state),
+    holds: (row: LayerRow) => !isSaid(topOf(row)),
   },
 } as const;
 export type RowFilter = keyof typeof ROW_FILTERS;

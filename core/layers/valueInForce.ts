@@ -1,10 +1,11 @@
 /**
- * The value in force among several readings of one fact: the analyst's accepted one; else what was seen in a
+ * The value in force among several readings of one fact, those set aside that another one replaces: the analyst's accepted one; else what was seen in a
  * capture before what was read on a page, then the nearest in time to the release, then the newest.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { canonicalValue } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
 import { SOURCE_KINDS } from '../catalogue/source.ts';
 import { boundsOf } from '../catalogue/when.ts';
 
@@ -20,9 +21,14 @@ export interface InForce {
 
 /** How a reading is backed. */
 export function evidenceOf(catalogue: Catalogue, reading: Reading): Evidence {
-  const source = reading.source ? recordOf(catalogue, 'source', reading.source) : undefined;
-  if (!source) return 'none';
-  return SOURCE_KINDS[source.sourceKind].seen ? 'seen' : 'claimed';
+  return evidenceOfSources(catalogue, reading.source ? [reading.source] : []);
+}
+
+/** How something is backed that rests on several sources: as the best of them. */
+export function evidenceOfSources(catalogue: Catalogue, ids: readonly RecordId[]): Evidence {
+  const sources = ids.flatMap((id) => recordOf(catalogue, 'source', id) ?? []);
+  if (sources.length === 0) return 'none';
+  return sources.some(({ sourceKind }) => SOURCE_KINDS[sourceKind].seen) ? 'seen' : 'claimed';
 }
 
 /**
@@ -34,7 +40,7 @@ export function valueInForce(
   readings: readonly Reading[],
   released?: number,
 ): InForce | null {
-  const fit = readings.filter(({ spoiledBy, accepted }) => accepted || spoiledBy.length === 0);
+  const fit = standing(readings.filter(({ spoiledBy, accepted }) => accepted || spoiledBy.length === 0));
   if (fit.length === 0) return null;
   const ranked = fit
     .map((reading) => ({ reading, rank: rankOf(catalogue, reading, released) }))
@@ -45,6 +51,13 @@ export function valueInForce(
     evidence: evidenceOf(catalogue, reading),
     disputed: !reading.accepted && fit.some((other) => saysOf(other) !== saysOf(reading)),
   };
+}
+
+/** Without those that another one replaces; where they all replace each other, all of them. */
+function standing(fit: readonly Reading[]): readonly Reading[] {
+  const replaced = new Set(fit.map(({ replaces }) => replaces));
+  const left = fit.filter(({ id, accepted }) => accepted || !replaced.has(id));
+  return left.length ? left : fit;
 }
 
 function saysOf({ state, value }: Reading): string {

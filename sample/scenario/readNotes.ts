@@ -11,6 +11,8 @@
  *     model.kind = fixed [unsure] [spoiled: live image] [date: 2025-03] [note: …]
  *     on: Fenwick 31 | installs from | sure | since=… | until=… | order=1 | edition=Ebb |
  *         parts=a, b | wording=… | reason=…
+ *     change: key | does | before | after | weight=2 | motive=… | consequence=…
+ *                                               a change recorded directly; without `does` a note on a computed one
  *     claim: wording | key = value | verdict | reason
  *     ? an open question | key
  *     ! author | date | days=21 | bias=…        an assessment, with these lines:
@@ -102,6 +104,8 @@ class NotesReader {
         return this.beginSource(parts(rest));
       case 'on:':
         return this.link(parts(rest));
+      case 'change:':
+        return this.change(parts(rest));
       case 'claim:':
         return this.claim(parts(rest));
       case '?':
@@ -205,6 +209,27 @@ class NotesReader {
     });
   }
 
+  private change([key, does = '', before = '', after = '', ...more]: string[]): void {
+    const fact = findFactKey(key);
+    if (!fact) throw new Error('is no key of the fact sheet');
+    const { weight, motive = '', consequence = '', element = '' } = options(more);
+    this.put({
+      id: this.fresh('change', `${this.subject}-${key}`),
+      kind: 'change',
+      subject: this.ends.idOf(this.subject),
+      key,
+      element,
+      ...(does && { does: does as never }),
+      ...(before && { before: valueOf(fact, before) }),
+      ...(after && { after: valueOf(fact, after) }),
+      ...(weight && { weight: Number(weight) as 1 | 2 | 3 }),
+      motive,
+      consequence,
+      sources: this.source ? [this.source.id] : [],
+      by: ANALYST,
+    });
+  }
+
   private claim([wording, about = '', verdict = 'unchecked', reason = '']: string[]): void {
     const [, key = '', text = ''] = /^(\S+)(?: = (.*))?$/.exec(about) ?? [];
     const fact = key ? findFactKey(key) : undefined;
@@ -296,6 +321,10 @@ class NotesReader {
 /** A number for a list claims how many there are; anything else is typed as a reading is. */
 function claimedValue(fact: FactKey, text: string): FactValue {
   if (fact.type === 'list' && /^\d+$/.test(text)) return Number(text);
+  return valueOf(fact, text);
+}
+
+function valueOf(fact: FactKey, text: string): FactValue {
   const value = parseFactValue(fact, text);
   if (!value.ok) throw new Error(`does not fit ${fact.type}`);
   return value.value;

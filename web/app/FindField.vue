@@ -30,6 +30,7 @@ function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
     case 'release':
       return dossier(id, {});
     case 'reading':
+    case 'change':
       return dossier(subject!, { fact: key! });
     case 'source': {
       const [reading] = recordsPointingTo(store.catalogue, id, 'reading');

@@ -48,13 +48,7 @@ function wordCell(row: FactDifference, cell: Cell): string {
 /** Lists are told by what changed in them; a single value needs no more than the two columns. */
 const said = ({ fact, before, after, elements }: FactDifference) =>
   Array.isArray(after.value ?? before.value)
-    ? wordChange({
-        fact,
-        before: before.value,
-        after: after.value,
-        elements,
-        evidence: after.evidence,
-      }).replace(`${fact.label}: `, '')
+    ? wordChange({ fact, before: before.value, after: after.value, elements }).replace(`${fact.label}: `, '')
     : '';
 </script>
 

@@ -1,0 +1,67 @@
+/**
+ * What an analyst says of a change: why it was made, what follows from it, how much it weighs. Changes themselves are
+ * computed from facts; where the base's value is not known, a change can be recorded here directly (`does`).
+ */
+import { z } from 'zod';
+import { valueSchema } from './factValue.ts';
+import { idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { whenSchema } from './when.ts';
+
+/** What happens to a value, or to an element of a list. `keeps` is said, but changes nothing. */
+export const CHANGE_KINDS = ['adds', 'drops', 'replaces', 'retunes', 'holds back', 'keeps'] as const;
+
+export type ChangeKind = (typeof CHANGE_KINDS)[number];
+
+/** Kinds that say what is there now. */
+const NAMES_AFTER: ReadonlySet<ChangeKind> = new Set(['adds', 'replaces', 'retunes', 'holds back']);
+
+const schema = z
+  .strictObject({
+    id: idSchema('change'),
+    kind: z.literal('change'),
+    subject: idSchema('distribution', 'edition', 'release'),
+    /** A key of the fact sheet. */
+    key: z.string().min(1).max(120),
+    /** For a change that is computed: the name of the element of a list that is meant; empty for the fact as a whole. */
+    element: z.string().max(2000).default(''),
+    /** For a change that is recorded directly: what is done … */
+    does: z.enum(CHANGE_KINDS).optional(),
+    /** … to what (of a list: the elements concerned) … */
+    before: valueSchema.optional(),
+    /** … and what is there now. */
+    after: valueSchema.optional(),
+    /** Why the project made it. */
+    motive: textSchema.default(''),
+    /** What follows from it for whoever uses the system. */
+    consequence: textSchema.default(''),
+    /** 1: a detail, 2: matters, 3: decides; takes the place of counting. */
+    weight: z.literal([1, 2, 3]).optional(),
+    sources: z.array(idSchema('source')).default([]),
+    date: whenSchema.optional(),
+    by: z.string().max(300).default(''),
+  })
+  .refine(({ does, before, after }) => does !== undefined || (before === undefined && after === undefined), {
+    message: 'values belong to a change that is recorded directly: say what it does',
+  })
+  .refine(({ does, after }) => !does || NAMES_AFTER.has(does) === (after !== undefined), {
+    message:
+      'what is added, replaced, retuned or held back needs the value that is there now, nothing else has one',
+  });
+
+export type RecordedChange = z.infer<typeof schema>;
+
+export const change: RecordKind<'change', typeof schema> = {
+  name: 'change',
+  version: 1,
+  schema,
+  migrations: [],
+  references: (record) => [record.subject],
+};
+
+/** A change that is recorded directly. */
+export type DirectChange = RecordedChange & { readonly does: ChangeKind };
+
+/** True if a record says itself what is changed; else it comments on what is computed. */
+export function isDirect(record: RecordedChange): record is DirectChange {
+  return record.does !== undefined;
+}
