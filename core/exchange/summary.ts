@@ -13,7 +13,7 @@ import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
 import { wordChain, wordChange, wordComparison, wordSettlement } from './dossierText.ts';
-import { formatCount, formatNumberOf, formatValue } from './valueText.ts';
+import { formatCount, formatNumberOf, formatShare, formatValue } from './valueText.ts';
 
 /** Where a sentence leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
 export type SummaryTarget =
@@ -55,7 +55,7 @@ const rowOf = ({ rows }: LayerTable, key: string) => rows.find(({ fact }) => fac
 const sourceOf = (cell: Cell | undefined): readonly RecordId[] => (cell ? sourcesOf(cell) : []);
 
 /** The value of a fact in the top layer, in words, with the sources behind it; null where it is not known. */
-function told(table: LayerTable, key: string): { text: string; sources: readonly RecordId[] } | null {
+export function told(table: LayerTable, key: string): { text: string; sources: readonly RecordId[] } | null {
   const row = rowOf(table, key);
   const cell = row && topOf(row);
   if (!cell || cell.value === undefined || cell.absent) return null;
@@ -246,10 +246,31 @@ function listOf(words: readonly string[]): string {
     : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 }
 
-/** The key figures of a dossier's head. */
+/** A key figure of a dossier. */
 export interface KeyFigure {
   readonly value: string;
   readonly label: string;
+  /** True for what has to be settled. */
+  readonly trouble?: boolean;
+}
+
+/** The figures of a dossier's head, in one line: how near its base, how much it changes, how well it is known. */
+export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: number): KeyFigure[] {
+  const { link } = table.layers[table.layers.length - 1];
+  const counts = link && newestComparison(catalogue, link, day)?.counts;
+  const end = told(table, 'model.supportEnd');
+  const cells = table.rows.map(topOf);
+  const disputed = cells.filter((cell) => cell.disputed).length;
+  return [
+    ...(counts ? [{ value: formatShare(counts.same, counts.installed), label: 'carried' }] : []),
+    { value: formatCount(changesOf(table).length), label: 'changed' },
+    {
+      value: formatCount(cells.filter(({ readings }) => readings.length > 0).length),
+      label: 'facts recorded',
+    },
+    ...(disputed ? [{ value: formatCount(disputed), label: 'contradicted', trouble: true }] : []),
+    ...(end ? [{ value: end.text, label: 'end of support' }] : []),
+  ];
 }
 
 /** Facts recorded, changes, contradictions and open questions. */

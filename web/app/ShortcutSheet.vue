@@ -46,6 +46,7 @@ const SHORTCUTS = [
       ['u', '“Checked, unchanged”'],
       ['Shift+U', 'The same for the rest of the area, in the top layer'],
       ['n', '“None”'],
+      ['c', 'Why it is changed; where the base is not known, record the change'],
       ['Delete', 'Take back this layer’s readings'],
     ],
   },

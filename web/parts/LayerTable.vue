@@ -3,7 +3,10 @@
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { AREAS } from '../../core/catalogue/areas.ts';
 import { formatValue } from '../../core/exchange/valueText.ts';
-import type { Cell, LayerRow, LayerTable } from '../../core/layers/layerTable.ts';
+import { isDirect } from '../../core/catalogue/change.ts';
+import { wordElement } from '../../core/exchange/dossierText.ts';
+import { isSaid, type Cell, type LayerRow, type LayerTable } from '../../core/layers/layerTable.ts';
+import { elementsSaid } from '../../core/layers/recordedChanges.ts';
 import EvidenceMark from './EvidenceMark.vue';
 
 export interface CellPlace {
@@ -11,10 +14,13 @@ export interface CellPlace {
   readonly layer: number;
 }
 
+/** What a key does to a cell. `change`: says why it is changed, or records a change where the base is not known. */
+export type CellAction = 'edit' | 'unchanged' | 'none' | 'clear' | 'change';
+
 const props = defineProps<{ table: LayerTable; names: readonly string[]; selected: CellPlace | null }>();
 const emit = defineEmits<{
   select: [place: CellPlace];
-  act: [place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', cell: HTMLElement];
+  act: [place: CellPlace, action: CellAction, cell: HTMLElement];
   /** All of the area that nobody has checked in the top layer is unchanged. */
   rest: [key: string];
 }>();
@@ -41,12 +47,21 @@ function cellText(row: LayerRow, cell: Cell): string {
     case 'doesNotApply':
       return 'does not apply';
     default:
-      return '';
+      // Parts of a list whose base is not known.
+      return cell.recorded.filter(isDirect).flatMap(elementsSaid).map(wordElement).join(', ');
   }
+}
+/** Why it is so, where that was noted. */
+function reasonOf({ recorded }: Cell): string {
+  return recorded
+    .map(({ motive, consequence }) => [motive, consequence].filter(Boolean).join('. '))
+    .join(' ');
 }
 function cellLabel(row: LayerRow, cell: Cell, index: number): string {
   const said =
-    cell.state === 'carried' || cell.state === 'notLookedAt' ? SILENT[cell.state] : cellText(row, cell);
+    (cell.state === 'carried' || cell.state === 'notLookedAt') && !isSaid(cell)
+      ? SILENT[cell.state]
+      : cellText(row, cell);
   const more = [
     cell.state === 'unchanged' ? 'checked, unchanged' : '',
     cell.disputed ? 'sources disagree' : '',
@@ -98,7 +113,14 @@ const MOVES: Readonly<Record<string, readonly [number, number]>> = {
   ArrowLeft: [0, -1],
   ArrowRight: [0, 1],
 };
-const ACTIONS = { Enter: 'edit', F2: 'edit', u: 'unchanged', n: 'none', Delete: 'clear' } as const;
+const ACTIONS = {
+  Enter: 'edit',
+  F2: 'edit',
+  u: 'unchanged',
+  n: 'none',
+  c: 'change',
+  Delete: 'clear',
+} as const;
 
 function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -164,12 +186,13 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
           @dblclick="emit('act', { key: row.fact.key, layer }, 'edit', $event.currentTarget as HTMLElement)"
           @keydown="onKey($event, row, layer)"
         >
-          <div v-if="cell.inForce" class="said" :title="cellText(row, cell)">
+          <div v-if="isSaid(cell)" class="said" :title="cellText(row, cell)">
             <EvidenceMark :evidence="cell.evidence" />
             <span class="text" :class="{ mono: row.fact.type === 'version' && cell.state !== 'none' }">{{
               cellText(row, cell)
             }}</span>
             <span v-if="cell.state === 'unchanged'" class="equal" title="checked, unchanged">=</span>
+            <span v-if="reasonOf(cell)" class="why soft" :title="reasonOf(cell)">why</span>
             <span v-if="cell.disputed" class="dispute" :title="`${cell.readings.length} sources disagree`"
               >≠ {{ cell.readings.length }}</span
             >
@@ -231,6 +254,16 @@ td {
   padding: 0 10px;
   border-bottom: 1px solid rgb(var(--v-theme-line));
   cursor: cell;
+}
+.why {
+  flex: none;
+  margin-left: auto;
+  font-size: 11.5px;
+  font-weight: 400;
+  border-bottom: 1px dotted;
+}
+.why + .dispute {
+  margin-left: 0;
 }
 td.own,
 td.none,

@@ -1,33 +1,34 @@
 <script setup lang="ts">
 /** One release: head with path and strip, its layers, its packages and the sources it rests on. */
 import { storeToRefs } from 'pinia';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { findRecord, recordOf } from '../../../core/catalogue/catalogue.ts';
 import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
+import { isDirect, type RecordedChange } from '../../../core/catalogue/change.ts';
 import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
 import { formatDossierMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
-import { wordChain } from '../../../core/exchange/dossierText.ts';
-import { stripOf } from '../../../core/layers/changes.ts';
+import { comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
 import { layerTable } from '../../../core/layers/layerTable.ts';
 import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
 import { subjectOf, uncheckedFacts, unchangedReadings } from '../../../core/layers/unchanged.ts';
-import { chainOf, distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
+import { chainOf, distributionOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import type { Result } from '../../../core/issue.ts';
-import ChangeStrip from '../../parts/ChangeStrip.vue';
-import LayerTable, { type CellPlace } from '../../parts/LayerTable.vue';
+import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import AreaView from './AreaView.vue';
+import ChangeEditor from './ChangeEditor.vue';
 import DossierAssessment from './DossierAssessment.vue';
+import DossierChanges from './DossierChanges.vue';
 import DossierDifference from './DossierDifference.vue';
+import DossierHead from './DossierHead.vue';
 import DossierHistory from './DossierHistory.vue';
 import DossierPackages from './DossierPackages.vue';
 import DossierSources from './DossierSources.vue';
@@ -54,17 +55,16 @@ const known = computed(
     /^(distribution|edition|release):/.test(id.value) && findRecord(catalogue.value, id.value) !== undefined,
 );
 const distribution = computed(() => distributionOf(catalogue.value, id.value));
-const releases = computed(() => releasesOf(catalogue.value, distribution.value));
 const layers = computed(() => chainOf(catalogue.value, id.value, day.value));
 const table = computed(() => layerTable(catalogue.value, layers.value));
 const names = computed(() => layers.value.map((layer) => nameOf(catalogue.value, layer.id)));
-const strip = computed(() => stripOf(table.value));
 const release = computed(() => recordOf(catalogue.value, 'release', id.value));
 const link = computed(() => layers.value.at(-1)?.link);
 
 const TABS = {
   summary: 'Summary',
   layers: 'Layers',
+  changes: 'Changes',
   packages: 'Packages',
   sources: 'Sources',
   timeline: 'Time line',
@@ -124,28 +124,33 @@ interface Editing {
   fact: FactKey;
   layer: number;
   text: string;
-  source: string | null;
+  reading: Reading | undefined;
   anchor: HTMLElement;
 }
 const editing = ref<Editing | null>(null);
+const changing = shallowRef<InstanceType<typeof ChangeEditor>['$props'] | null>(null);
 const beginsRelease = ref(false);
 
-function act(place: CellPlace, action: 'edit' | 'unchanged' | 'none' | 'clear', anchor: HTMLElement): void {
+function act(place: CellPlace, action: CellAction, anchor: HTMLElement): void {
   const row = table.value.rows.find(({ fact }) => fact.key === place.key)!;
   const cell = row.cells[place.layer];
   const subject = subjectOf(layers.value[place.layer], row.fact);
   select(place);
   if (action === 'edit') {
-    const source = cell.inForce?.source ?? null;
     editing.value = {
       fact: row.fact,
       layer: place.layer,
       text: cell.inForce?.state === 'set' ? formatTypedValue(row.fact, cell.inForce.value!) : '',
-      source,
+      reading: cell.inForce,
       anchor,
     };
+  } else if (action === 'change') {
+    const isTop = place.layer === layers.value.length - 1;
+    if (row.fact.inherited && isTop) editChange(place.key, cell.recorded[0], anchor);
+    else notices.tell(`${isTop ? 'No base hands this down' : 'Changes are recorded in the top layer'}.`);
   } else if (action === 'clear') {
-    if (cell.readings.length) tellTrouble(remove(cell.readings));
+    const said = [...cell.readings, ...cell.recorded.filter(isDirect)];
+    if (said.length) tellTrouble(remove(said));
   } else {
     const source = cell.inForce?.source;
     tellTrouble(write(subject, row.fact, { state: action }, source ? { id: source } : null));
@@ -160,9 +165,23 @@ function editSelected(): void {
   );
   if (cell) act(selected.value!, 'edit', cell);
 }
+/** What is recorded of a change of the top layer: a record that is there, or a new one. */
+function editChange(key: string, record: RecordedChange | undefined, anchor: HTMLElement): void {
+  const row = table.value.rows.find(({ fact }) => fact.key === key)!;
+  const layer = layers.value.length - 1;
+  changing.value = {
+    fact: row.fact,
+    subject: record?.subject ?? subjectOf(layers.value[layer], row.fact),
+    subjectName: names.value[layer],
+    compared: comparedElements(row, layer, versionOrderOf(table.value, layer)),
+    record,
+    anchor,
+  };
+}
 function closeEditor(): void {
-  const anchor = editing.value?.anchor;
+  const anchor = (editing.value ?? changing.value)?.anchor;
   editing.value = null;
+  changing.value = null;
   anchor?.focus();
 }
 const onAccept = (reading: Reading) =>
@@ -188,60 +207,25 @@ function exportMarkdown(): void {
   </div>
   <div v-else class="screen" :class="{ 'has-detail': tab === 'layers' && selectedRow }">
     <div class="work">
-      <div class="head">
-        <div class="crumbs">
-          <template v-for="layer in layers.slice(0, -1)" :key="layer.id">
-            <router-link
-              :to="{ name: 'dossier', params: { release: layer.id }, query: { asof: route.query.asof } }"
-              >{{ nameOf(catalogue, layer.id) }}</router-link
-            >
-            ›
-          </template>
-          <router-link v-if="layers.length === 1" to="/dossiers">All dossiers</router-link>
-        </div>
-        <div class="title">
-          <h1>{{ nameOf(catalogue, distribution) }}</h1>
-          <span v-if="releases.length" class="soft">release</span>
-          <router-link
-            v-for="entry in releases"
-            :key="entry.id"
-            class="release"
-            :class="{ current: entry.id === id }"
-            :to="{ name: 'dossier', params: { release: entry.id }, query: route.query }"
-            >{{ entry.version }}</router-link
-          >
-          <button
-            v-if="release"
-            class="release begin"
-            title="Begin a release from this one"
-            aria-label="Begin a release from this one"
-            @click="beginsRelease = true"
-          >
-            +
-          </button>
-          <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
-          <span class="spacer" />
-          <v-btn :to="{ name: 'lineage', query: { at: distribution, asof: route.query.asof } }"
-            >Show on the map</v-btn
-          >
-          <v-btn @click="exportMarkdown">Export as Markdown</v-btn>
-        </div>
-        <div class="chain">
-          <span>{{ wordChain(catalogue, layers) }}</span>
-          <ChangeStrip v-if="link" :bars="strip" class="strip" />
-        </div>
-        <div class="tabs" role="tablist" aria-label="Dossier">
-          <button
-            v-for="(label, name) in TABS"
-            :key="name"
-            role="tab"
-            :aria-selected="tab === name"
-            :class="{ current: tab === name }"
-            @click="go({ tab: name === 'layers' ? undefined : name })"
-          >
-            {{ label }}
-          </button>
-        </div>
+      <DossierHead
+        :catalogue="catalogue"
+        :release="id"
+        :table="table"
+        :day="day"
+        @begin-release="beginsRelease = true"
+        @export-markdown="exportMarkdown"
+      />
+      <div class="tabs" role="tablist" aria-label="Dossier">
+        <button
+          v-for="(label, name) in TABS"
+          :key="name"
+          role="tab"
+          :aria-selected="tab === name"
+          :class="{ current: tab === name }"
+          @click="go({ tab: name === 'layers' ? undefined : name })"
+        >
+          {{ label }}
+        </button>
       </div>
       <div class="body">
         <template v-if="tab === 'layers'">
@@ -267,6 +251,13 @@ function exportMarkdown(): void {
             @rest="(key) => markRest(findFactKey(key)?.area)"
           />
         </template>
+        <DossierChanges
+          v-else-if="tab === 'changes'"
+          :catalogue="catalogue"
+          :table="table"
+          @edit="editChange"
+          @show="(key) => go({ tab: undefined, fact: key, above: undefined })"
+        />
         <DossierPackages v-else-if="tab === 'packages'" :catalogue="catalogue" :release="id" :link="link" />
         <DossierSources v-else-if="tab === 'sources'" :catalogue="catalogue" :layers="layers" />
         <DossierSummary
@@ -315,6 +306,12 @@ function exportMarkdown(): void {
         (next) => router.push({ name: 'dossier', params: { release: next }, query: { asof: query.asof } })
       "
     />
+    <ChangeEditor
+      v-if="changing"
+      :key="`${changing.fact.key}:${changing.record?.id ?? ''}`"
+      v-bind="changing"
+      @close="closeEditor"
+    />
     <FactEditor
       v-if="editing"
       :key="`${editing.fact.key}:${editing.layer}`"
@@ -322,7 +319,7 @@ function exportMarkdown(): void {
       :subject="subjectOf(layers[editing.layer], editing.fact)"
       :subject-name="names[editing.layer]"
       :text="editing.text"
-      :source="editing.source"
+      :reading="editing.reading"
       :anchor="editing.anchor"
       @close="closeEditor"
     />
@@ -332,46 +329,13 @@ function exportMarkdown(): void {
 <style scoped>
 .work {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template-rows: auto auto minmax(0, 1fr);
   overflow: hidden;
-}
-.head {
-  padding: 12px 20px 0;
-}
-.title {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 10px;
-}
-.release {
-  padding: 2px 11px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 14px;
-  background: rgb(var(--v-theme-surface));
-  color: inherit;
-  font-size: 12.5px;
-  text-decoration: none;
-}
-.release.current {
-  background: rgb(var(--v-theme-frame));
-  color: rgb(var(--v-theme-on-frame));
-}
-.chain {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 18px;
-  margin-top: 4px;
-  color: rgb(var(--v-theme-ink-soft));
-}
-.strip {
-  width: 190px;
 }
 .tabs {
   display: flex;
   gap: 20px;
-  margin-top: 10px;
+  margin: 8px 20px 0;
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 .tabs button {

@@ -4,52 +4,35 @@ import { computed, nextTick, ref, watch } from 'vue';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
 import { parseMeasure } from '../../../core/catalogue/measure.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import {
-  SOURCE_KIND_NAMES,
-  SOURCE_KINDS,
-  type Conditions,
-  type SourceKind,
-} from '../../../core/catalogue/source.ts';
-import { whenSchema } from '../../../core/catalogue/when.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
-import { today } from '../../stores/clock.ts';
-import { useFactEditing, type ChosenSource } from './useFactEditing.ts';
+import SourceChoice from './SourceChoice.vue';
+import { useFactEditing } from './useFactEditing.ts';
 
 const props = defineProps<{
   fact: FactKey;
   subject: RecordId;
   subjectName: string;
   text: string;
-  source: RecordId | null;
+  /** The reading in force here, if there is one. */
+  reading: Reading | undefined;
   anchor: HTMLElement;
 }>();
 const emit = defineEmits<{ close: [] }>();
 
-const { sources, lastSource, write } = useFactEditing();
-const NEW = 'new';
-const NONE = 'none';
+const { write } = useFactEditing();
 const text = ref(props.text);
-const chosen = ref<string>(props.source ?? lastSource.value ?? sources.value[0]?.id ?? NEW);
-const created = ref({
-  kind: 'page' as SourceKind,
-  title: '',
-  place: '',
-  date: today(),
-  by: '',
-  medium: '' as '' | 'live' | 'installed',
-  machine: '' as '' | 'virtual' | 'hardware',
-  memory: '',
-});
+const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
 const certainty = ref<Reading['certainty']>('sure');
-/** What was observed on a system has conditions; what was read has none. */
-const isSeen = computed(() => SOURCE_KINDS[created.value.kind].seen);
+/** The reading in force was right then, and is no longer. */
+const replaces = ref(false);
 /** `12 % of 8 GiB = 983 MiB`, while it is typed. */
 const arithmetic = computed(() =>
   props.fact.type === 'number' && props.fact.unit
     ? (parseMeasure(text.value, props.fact.unit)?.arithmetic ?? '')
     : '',
 );
+const settingsHint = computed(() => `{${props.fact.settings?.map((name) => `${name}=…`).join(' | ')}}`);
 const trouble = ref('');
 const field = ref<HTMLElement | null>(null);
 const open = ref(true);
@@ -61,45 +44,9 @@ const placeholder = computed(() => {
   if (props.fact.type === 'date') return '2029-06-01, 2029-06 or 2029';
   return props.fact.type === 'number' ? `number${props.fact.unit ? ` of ${props.fact.unit}` : ''}` : '';
 });
-const sourceItems = computed(() => [
-  ...sources.value.map(({ id, title, sourceKind }) => ({
-    value: id,
-    title: `${title} (${SOURCE_KINDS[sourceKind].label})`,
-  })),
-  { value: NEW, title: 'A new source …' },
-  { value: NONE, title: 'No source' },
-]);
-const MEDIA = [
-  { value: '', title: 'not known' },
-  { value: 'live', title: 'live image' },
-  { value: 'installed', title: 'installed' },
-];
-const MACHINES = [
-  { value: '', title: 'not known' },
-  { value: 'virtual', title: 'virtual' },
-  { value: 'hardware', title: 'hardware' },
-];
-const kindItems = SOURCE_KIND_NAMES.map((kind) => ({ value: kind, title: SOURCE_KINDS[kind].label }));
-
-function chosenSource(): ChosenSource | string {
-  if (chosen.value === NONE) return null;
-  if (chosen.value !== NEW) return { id: chosen.value };
-  const { kind, title, place, date, by, medium, machine, memory } = created.value;
-  if (!title.trim()) return 'Give the new source a title.';
-  if (date && !whenSchema.safeParse(date).success)
-    return `"${date}" is no date: write 2026-11-24, 2026-11 or 2026.`;
-  if (kind === 'measurement' && (!medium || !machine))
-    return 'A measurement needs its conditions: say on which medium and on what machine.';
-  const memoryMiB = memory.trim() ? parseMeasure(memory, 'MiB')?.value : undefined;
-  if (memory.trim() && !memoryMiB) return `"${memory}" is no amount of memory: write 4 GiB or 4096 MiB.`;
-  const conditions: Conditions = isSeen.value
-    ? { ...(medium && { medium }), ...(machine && { machine }), ...(memoryMiB && { memoryMiB }) }
-    : {};
-  return { kind, title: title.trim(), place: place.trim(), date, by: by.trim(), conditions };
-}
 
 function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
-  const source = chosenSource();
+  const source = sourceChoice.value!.chosenSource();
   if (typeof source === 'string') {
     trouble.value = source;
     return;
@@ -107,7 +54,11 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
   const result = write(
     props.subject,
     props.fact,
-    { ...(state === 'set' ? { state, text: text.value } : { state }), certainty: certainty.value },
+    {
+      ...(state === 'set' ? { state, text: text.value } : { state }),
+      certainty: certainty.value,
+      ...(replaces.value && { replaces: props.reading!.id }),
+    },
     source,
   );
   if (result.ok) emit('close');
@@ -158,26 +109,14 @@ watch(open, (value) => !value && emit('close'));
         <input v-else v-model="text" class="native" aria-label="Value" :placeholder="placeholder" />
         <div v-if="arithmetic" class="small soft" role="status">{{ arithmetic }}</div>
       </div>
-      <div class="pair">
-        <v-select v-model="chosen" :items="sourceItems" label="Source" />
+      <p v-if="fact.settings" class="small soft">Settings: {{ settingsHint }}</p>
+      <SourceChoice ref="sourceChoice" :source="reading?.source ?? null">
         <v-select v-model="certainty" :items="['sure', 'likely', 'unsure']" label="How sure" />
-      </div>
-      <template v-if="chosen === NEW">
-        <div class="pair">
-          <v-select v-model="created.kind" :items="kindItems" label="Kind" />
-          <v-text-field v-model="created.date" label="Date" />
-        </div>
-        <v-text-field v-model="created.title" label="Title" />
-        <div class="pair">
-          <v-text-field v-model="created.place" label="Address or place" />
-          <v-text-field v-model="created.by" label="By whom" />
-        </div>
-        <div v-if="isSeen" class="conditions">
-          <v-select v-model="created.medium" :items="MEDIA" label="Seen on" />
-          <v-select v-model="created.machine" :items="MACHINES" label="Machine" />
-          <v-text-field v-model="created.memory" label="Memory" placeholder="4 GiB" />
-        </div>
-      </template>
+      </SourceChoice>
+      <label v-if="reading" class="small">
+        <input v-model="replaces" type="checkbox" /> takes the place of what was found before, which was right
+        then
+      </label>
       <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
       <div class="actions">
         <v-btn type="submit" variant="flat" color="primary">Save value</v-btn>
@@ -208,16 +147,6 @@ watch(open, (value) => !value && emit('close'));
   color: inherit;
   background: rgb(var(--v-theme-background));
   color-scheme: inherit;
-}
-.pair {
-  display: grid;
-  grid-template-columns: 1fr 130px;
-  gap: 8px;
-}
-.conditions {
-  display: grid;
-  grid-template-columns: 1fr 1fr 110px;
-  gap: 8px;
 }
 .actions {
   display: flex;

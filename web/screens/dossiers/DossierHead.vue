@@ -1,0 +1,134 @@
+<script setup lang="ts">
+/** The head of a dossier: its path, name and releases, what it is for, how it stands, the strip and the key figures. */
+import { computed } from 'vue';
+import { useRoute } from 'vue-router';
+import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
+import { wordChain } from '../../../core/exchange/dossierText.ts';
+import { headFiguresOf, told } from '../../../core/exchange/summary.ts';
+import { stripOf } from '../../../core/layers/changes.ts';
+import type { LayerTable } from '../../../core/layers/layerTable.ts';
+import { releasesOf } from '../../../core/lineage/chain.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import ChangeStrip from '../../parts/ChangeStrip.vue';
+
+const props = defineProps<{ catalogue: Catalogue; release: RecordId; table: LayerTable; day: number }>();
+defineEmits<{ beginRelease: []; exportMarkdown: [] }>();
+
+const route = useRoute();
+const top = computed(() => props.table.layers[props.table.layers.length - 1]);
+const releases = computed(() => releasesOf(props.catalogue, top.value.distribution));
+const release = computed(() => recordOf(props.catalogue, 'release', props.release));
+const strip = computed(() => stripOf(props.table));
+const purpose = computed(() => told(props.table, 'identity.purpose')?.text ?? '');
+const standing = computed(() => told(props.table, 'identity.standing')?.text ?? '');
+const figures = computed(() => headFiguresOf(props.catalogue, props.table, props.day));
+</script>
+
+<template>
+  <div class="head">
+    <div class="crumbs">
+      <template v-for="layer in table.layers.slice(0, -1)" :key="layer.id">
+        <router-link
+          :to="{ name: 'dossier', params: { release: layer.id }, query: { asof: route.query.asof } }"
+          >{{ nameOf(catalogue, layer.id) }}</router-link
+        >
+        ›
+      </template>
+      <router-link v-if="table.layers.length === 1" to="/dossiers">All dossiers</router-link>
+    </div>
+    <div class="title">
+      <h1>{{ nameOf(catalogue, top.distribution) }}</h1>
+      <span v-if="releases.length" class="soft">release</span>
+      <router-link
+        v-for="entry in releases"
+        :key="entry.id"
+        class="release"
+        :class="{ current: entry.id === props.release }"
+        :to="{ name: 'dossier', params: { release: entry.id }, query: route.query }"
+        >{{ entry.version }}</router-link
+      >
+      <button
+        v-if="release"
+        class="release begin"
+        title="Begin a release from this one"
+        aria-label="Begin a release from this one"
+        @click="$emit('beginRelease')"
+      >
+        +
+      </button>
+      <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
+      <span class="spacer" />
+      <v-btn :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
+        >Show on the map</v-btn
+      >
+      <v-btn @click="$emit('exportMarkdown')">Export as Markdown</v-btn>
+    </div>
+    <p v-if="purpose" class="purpose cut" :title="purpose">“{{ purpose }}”</p>
+    <div class="chain">
+      <span>{{ wordChain(catalogue, table.layers) }}</span>
+      <ChangeStrip v-if="top.link" :bars="strip" class="strip" />
+    </div>
+    <ul class="figures small" aria-label="Key figures">
+      <li v-if="standing">{{ standing }}</li>
+      <li v-for="figure in figures" :key="figure.label" :class="{ trouble: figure.trouble }">
+        <strong>{{ figure.value }}</strong> {{ figure.label }}
+      </li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  padding: 12px 20px 0;
+}
+.title {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 10px;
+}
+.release {
+  padding: 2px 11px;
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 14px;
+  background: rgb(var(--v-theme-surface));
+  color: inherit;
+  font-size: 12.5px;
+  text-decoration: none;
+}
+.release.current {
+  background: rgb(var(--v-theme-frame));
+  color: rgb(var(--v-theme-on-frame));
+}
+.purpose {
+  margin-top: 3px;
+}
+.chain {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 18px;
+  margin-top: 2px;
+  color: rgb(var(--v-theme-ink-soft));
+}
+.strip {
+  width: 190px;
+}
+.figures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  padding: 0;
+  margin-top: 2px;
+  list-style: none;
+  color: rgb(var(--v-theme-ink-soft));
+}
+.figures strong {
+  color: rgb(var(--v-theme-ink));
+}
+.figures .trouble {
+  color: rgb(var(--v-theme-error));
+}
+</style>

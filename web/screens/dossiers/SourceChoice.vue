@@ -1,0 +1,122 @@
+<script setup lang="ts">
+/** Which source an edit rests on: one that is there, a new one with its conditions, or none. */
+import { computed, ref } from 'vue';
+import { parseMeasure } from '../../../core/catalogue/measure.ts';
+import {
+  MOMENTS,
+  SOURCE_KIND_NAMES,
+  SOURCE_KINDS,
+  type Conditions,
+  type SourceKind,
+} from '../../../core/catalogue/source.ts';
+import { whenSchema } from '../../../core/catalogue/when.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { today } from '../../stores/clock.ts';
+import { useSources, type ChosenSource } from './useSources.ts';
+
+const props = defineProps<{ source: RecordId | null }>();
+
+const { sources, lastSource } = useSources();
+const NEW = 'new';
+const NONE = 'none';
+const chosen = ref<string>(props.source ?? lastSource.value ?? sources.value[0]?.id ?? NEW);
+const created = ref({
+  kind: 'page' as SourceKind,
+  title: '',
+  place: '',
+  date: today(),
+  by: '',
+  medium: '' as '' | 'live' | 'installed',
+  machine: '' as '' | 'virtual' | 'hardware',
+  memory: '',
+  tool: '',
+  moment: '' as '' | (typeof MOMENTS)[number],
+});
+/** What was observed on a system has conditions; what was read has none. */
+const isSeen = computed(() => SOURCE_KINDS[created.value.kind].seen);
+const isMeasured = computed(() => created.value.kind === 'measurement');
+
+const sourceItems = computed(() => [
+  ...sources.value.map(({ id, title, sourceKind }) => ({
+    value: id,
+    title: `${title} (${SOURCE_KINDS[sourceKind].label})`,
+  })),
+  { value: NEW, title: 'A new source …' },
+  { value: NONE, title: 'No source' },
+]);
+const NOT_KNOWN = { value: '', title: 'not known' };
+const MEDIA = [NOT_KNOWN, { value: 'live', title: 'live image' }, { value: 'installed', title: 'installed' }];
+const MACHINES = [
+  NOT_KNOWN,
+  { value: 'virtual', title: 'virtual' },
+  { value: 'hardware', title: 'hardware' },
+];
+const WHEN_MEASURED = [NOT_KNOWN, ...MOMENTS.map((value) => ({ value, title: value }))];
+const kindItems = SOURCE_KIND_NAMES.map((kind) => ({ value: kind, title: SOURCE_KINDS[kind].label }));
+
+/** The chosen source, or what is wrong with it. */
+function chosenSource(): ChosenSource | string {
+  if (chosen.value === NONE) return null;
+  if (chosen.value !== NEW) return { id: chosen.value };
+  const { kind, title, place, date, by, medium, machine, memory, tool, moment } = created.value;
+  if (!title.trim()) return 'Give the new source a title.';
+  if (date && !whenSchema.safeParse(date).success)
+    return `"${date}" is no date: write 2026-11-24, 2026-11 or 2026.`;
+  if (kind === 'measurement' && (!medium || !machine))
+    return 'A measurement needs its conditions: say on which medium and on what machine.';
+  const memoryMiB = memory.trim() ? parseMeasure(memory, 'MiB')?.value : undefined;
+  if (memory.trim() && !memoryMiB) return `"${memory}" is no amount of memory: write 4 GiB or 4096 MiB.`;
+  const conditions: Conditions = isSeen.value
+    ? {
+        ...(medium && { medium }),
+        ...(machine && { machine }),
+        ...(memoryMiB && { memoryMiB }),
+        ...(isMeasured.value && tool.trim() && { tool: tool.trim() }),
+        ...(isMeasured.value && moment && { moment }),
+      }
+    : {};
+  return { kind, title: title.trim(), place: place.trim(), date, by: by.trim(), conditions };
+}
+
+defineExpose({ chosenSource });
+</script>
+
+<template>
+  <div class="pair">
+    <v-select v-model="chosen" :items="sourceItems" label="Source" />
+    <slot />
+  </div>
+  <template v-if="chosen === NEW">
+    <div class="pair">
+      <v-select v-model="created.kind" :items="kindItems" label="Kind" />
+      <v-text-field v-model="created.date" label="Date" />
+    </div>
+    <v-text-field v-model="created.title" label="Title" />
+    <div class="pair">
+      <v-text-field v-model="created.place" label="Address or place" />
+      <v-text-field v-model="created.by" label="By whom" />
+    </div>
+    <div v-if="isSeen" class="conditions">
+      <v-select v-model="created.medium" :items="MEDIA" label="Seen on" />
+      <v-select v-model="created.machine" :items="MACHINES" label="Machine" />
+      <v-text-field v-model="created.memory" label="Memory" placeholder="4 GiB" />
+    </div>
+    <div v-if="isMeasured" class="pair">
+      <v-text-field v-model="created.tool" label="Read with" />
+      <v-select v-model="created.moment" :items="WHEN_MEASURED" label="When" />
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 130px;
+  gap: 8px;
+}
+.conditions {
+  display: grid;
+  grid-template-columns: 1fr 1fr 110px;
+  gap: 8px;
+}
+</style>
