@@ -2,12 +2,14 @@
 import { z } from 'zod';
 import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 
+export const EDITION_STANDINGS = ['official', 'community', 'minimal', 'special purpose', 'unknown'] as const;
+
 const schema = z.strictObject({
   id: idSchema('edition'),
   kind: z.literal('edition'),
   distribution: idSchema('distribution'),
   name: nameSchema,
-  standing: z.enum(['official', 'community', 'minimal', 'special purpose', 'unknown']).default('unknown'),
+  standing: z.enum(EDITION_STANDINGS).default('unknown'),
   sources: z.array(idSchema('source')).default([]),
   note: textSchema.default(''),
 });

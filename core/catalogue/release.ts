@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
+export const STAGES = ['test', 'candidate', 'final'] as const;
+
 const schema = z.strictObject({
   id: idSchema('release'),
   kind: z.literal('release'),
@@ -12,7 +14,7 @@ const schema = z.strictObject({
   /** As the project writes it: `7.1`, `2026.10`. */
   version: nameSchema,
   codeName: z.string().max(300).default(''),
-  stage: z.enum(['test', 'candidate', 'final']).default('final'),
+  stage: z.enum(STAGES).default('final'),
   date: whenSchema.optional(),
   sources: z.array(idSchema('source')).default([]),
   note: textSchema.default(''),

@@ -1,63 +1,49 @@
-/**
- * Releases pasted as a list or as columns of a spreadsheet: a version on each line, then its date, then its code name,
- * parted by tabs, semicolons or commas. Dates are to the day, month or year; `3 Mar 2026` is taken too.
- */
+/** Releases pasted as a list or as columns of a spreadsheet: version, date, code name, stage. */
 import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
-import type { Release } from '../catalogue/release.ts';
-import { boundsOf } from '../catalogue/when.ts';
+import { STAGES, type Release } from '../catalogue/release.ts';
 import { createIssue, type Issue } from '../issue.ts';
+import { readDate, readPastedTable, type PastedColumn } from './pastedTable.ts';
 
-export interface PastedReleases {
-  /** New ones, and known ones whose date or code name was not known. */
-  readonly put: readonly Release[];
-  /** Versions that are known and that the list adds nothing to. */
+/** What a pasted list adds: new records, and known ones that it completes. */
+export interface Pasted<T> {
+  readonly put: readonly T[];
+  /** Names of those that are known and that the list adds nothing to. */
   readonly known: readonly string[];
-  /** `paste.date`, `paste.version` and `paste.twice`, with the line; those lines are left out. */
+  /** What is wrong with a line, which is left out: codes beginning with `paste.`. */
   readonly issues: readonly Issue[];
 }
 
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
+export const RELEASE_COLUMNS: readonly PastedColumn[] = [
+  { id: 'version', head: /^(version|release)$/i },
+  { id: 'date', head: /^(date|released|day)$/i },
+  { id: 'codeName', head: /^(code ?name|name)$/i },
+  { id: 'stage', head: /^(stage|state)$/i },
+];
 
-/** Reads a date as people write it into lists, as EDTF; null when it is none. */
-export function readDate(text: string): string | null {
-  const written = text.trim();
-  const words = /^(?:(\d{1,2})\.? )?([A-Za-z]{3})[a-z]*\.? (\d{4})$/.exec(written);
-  if (words) {
-    const month = MONTHS.indexOf(words[2].toLowerCase()) + 1;
-    if (month === 0) return null;
-    const parts = [
-      words[3],
-      String(month).padStart(2, '0'),
-      ...(words[1] ? [words[1].padStart(2, '0')] : []),
-    ];
-    return boundsOf(parts.join('-')) ? parts.join('-') : null;
-  }
-  return boundsOf(written) ? written : null;
-}
-
-/** What a pasted list adds to a distribution. A first line that heads columns is passed over. */
+/** What a pasted list adds to a distribution; a date or code name that is known is not changed. */
 export function parsePastedReleases(
   catalogue: Catalogue,
   distribution: RecordId,
   text: string,
-): PastedReleases {
+): Pasted<Release> {
   const present = new Map(
     recordsPointingTo(catalogue, distribution, 'release').map((release) => [release.version, release]),
   );
   const put: Release[] = [];
   const known: string[] = [];
-  const issues: Issue[] = [];
   const seen = new Set<string>();
+  const { rows, unknown } = readPastedTable(text, RELEASE_COLUMNS);
+  const issues: Issue[] = issuesOfHeads(unknown);
   const freshId = createIdSource((id) => catalogue.records.release.has(id));
-  text.split(/\r?\n/).forEach((line, i) => {
-    const cells = line.split(/\t|;|,/).map((cell) => cell.trim());
-    const [version, written = '', codeName = ''] = cells;
-    if (cells.every((cell) => cell === '') || (i === 0 && /^(version|release)$/i.test(version))) return;
-    const where = `line ${i + 1}`;
+  for (const { where, cells } of rows) {
+    const { version, date: written, codeName } = cells;
     const date = written && readDate(written);
+    const stage = cells.stage && STAGES.find((each) => each === cells.stage.toLowerCase());
     if (!version || version.length > 300) issues.push(createIssue('damage', 'paste.version', where));
     else if (date === null) issues.push(createIssue('damage', 'paste.date', where, { text: written }));
+    else if (stage === undefined)
+      issues.push(createIssue('damage', 'paste.choice', where, choiceOf('stage', cells.stage, STAGES)));
     else if (seen.has(version)) issues.push(createIssue('damage', 'paste.twice', where, { text: version }));
     else {
       seen.add(version);
@@ -68,11 +54,29 @@ export function parsePastedReleases(
       else {
         const id = freshId('release', `${tokenOf(distribution)}-${version}`);
         put.push({
-          ...{ id, kind: 'release', distribution, editions: [], version, codeName: '', stage: 'final' },
+          ...{
+            id,
+            kind: 'release',
+            distribution,
+            editions: [],
+            version,
+            codeName: '',
+            stage: stage || 'final',
+          },
           ...{ sources: [], note: '', ...more },
         } as Release);
       }
     }
-  });
+  }
   return { put, known, issues };
+}
+
+/** Heads that are no column here are told, and passed over. */
+export function issuesOfHeads(unknown: readonly string[]): Issue[] {
+  return unknown.map((text) => createIssue('note', 'paste.head', 'line 1', { text }));
+}
+
+/** What a choice was, and what it can be. */
+export function choiceOf(column: string, text: string, choices: readonly string[]) {
+  return { column, text, choices: choices.join(', ') };
 }

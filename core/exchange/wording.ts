@@ -102,6 +102,14 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'paste.version': (_, where) => `In ${where} no version stands first. Write: version, date, code name.`,
   'paste.date': ({ text }, where) =>
     `“${text}” in ${where} is no date. Write 2026-03-04, 3 Mar 2026, 2026-03 or 2026.`,
+  'edition.unknown': ({ names }, where) =>
+    `There is no edition “${where}” here${names ? `; there are ${names}` : ''}. Add it first, or leave the field empty for all.`,
+  'paste.name': (_, where) => `In ${where} no name stands first; the line was left out.`,
+  'paste.size': ({ text }, where) =>
+    `“${text}” in ${where} is no size. Write 3100 MiB, 3.1 GB or a number of MiB.`,
+  'paste.choice': ({ column, text, choices }, where) =>
+    `“${text}” in ${where} is no ${column}. Write one of: ${choices}.`,
+  'paste.head': ({ text }) => `The column “${text}” is not known here; what stands under it was passed over.`,
   'paste.twice': ({ text }, where) => `${text} stands a second time in ${where}; the first is taken.`,
   'link.order': ({ base }) =>
     `It rests on ${base} at the same time. End that link first, or say which of the two comes first.`,

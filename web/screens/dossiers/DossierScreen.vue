@@ -28,6 +28,7 @@ import ChangeEditor from './ChangeEditor.vue';
 import DossierAssessment from './DossierAssessment.vue';
 import DossierChanges from './DossierChanges.vue';
 import DossierDifference from './DossierDifference.vue';
+import DossierEditions from './DossierEditions.vue';
 import DossierHead from './DossierHead.vue';
 import DossierHistory from './DossierHistory.vue';
 import DossierPackages from './DossierPackages.vue';
@@ -65,6 +66,7 @@ const TABS = {
   summary: 'Summary',
   layers: 'Layers',
   changes: 'Changes',
+  editions: 'Editions',
   packages: 'Packages',
   sources: 'Sources',
   timeline: 'Time line',
@@ -258,6 +260,7 @@ function exportMarkdown(): void {
           @edit="editChange"
           @show="(key) => go({ tab: undefined, fact: key, above: undefined })"
         />
+        <DossierEditions v-else-if="tab === 'editions'" :catalogue="catalogue" :release="id" :table="table" />
         <DossierPackages v-else-if="tab === 'packages'" :catalogue="catalogue" :release="id" :link="link" />
         <DossierSources v-else-if="tab === 'sources'" :catalogue="catalogue" :layers="layers" />
         <DossierSummary

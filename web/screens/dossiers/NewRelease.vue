@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { Release } from '../../../core/catalogue/release.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
 import { parsePastedReleases } from '../../../core/exchange/pasteReleases.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
@@ -12,6 +13,7 @@ import type { Issue } from '../../../core/issue.ts';
 import { beginRelease } from '../../../core/layers/nextRelease.ts';
 import { distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import PasteSheet from '../../parts/PasteSheet.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
 const props = defineProps<{ catalogue: Catalogue; from: RecordId; link: Link | undefined }>();
@@ -31,11 +33,7 @@ const bases = computed(() =>
 /** A pasted list instead: releases without values, many at once. */
 const pastes = ref(false);
 const list = ref('');
-const pasted = computed(() =>
-  parsePastedReleases(props.catalogue, distributionOf(props.catalogue, props.from), list.value),
-);
-function addPasted(): void {
-  const { put } = pasted.value;
+function addPasted(put: readonly Release[]): void {
   const done = store.edit(`Add ${formatNumberOf(put.length, 'release')}`, put);
   issues.value = done.ok ? [] : done.issues;
   if (!done.ok) return;
@@ -65,29 +63,17 @@ function begin(): void {
 
 <template>
   <v-dialog v-model="open" max-width="460" aria-label="Begin a release">
-    <form v-if="pastes" class="sheet" @submit.prevent="addPasted">
-      <h2>Releases from a list</h2>
-      <p class="small soft">A line each: version, date, code name; or columns copied from a spreadsheet.</p>
-      <textarea
-        v-model="list"
-        class="field list"
-        aria-label="List of releases"
-        placeholder="7.2	2026-09-01	kelp&#10;7.3	Nov 2026"
-      />
-      <p class="small">
-        {{ formatNumberOf(pasted.put.length, 'release') }} to add or complete<template
-          v-if="pasted.known.length"
-          >, {{ pasted.known.length }} known already</template
-        >.
-      </p>
-      <p v-for="issue in pasted.issues" :key="issue.where" class="small trouble">{{ wordIssue(issue) }}</p>
-      <div class="actions">
-        <v-btn type="submit" variant="flat" color="primary" :disabled="pasted.put.length === 0"
-          >Add {{ formatNumberOf(pasted.put.length, 'release') }}</v-btn
-        >
-        <v-btn @click="pastes = false">One release instead</v-btn>
-      </div>
-    </form>
+    <PasteSheet
+      v-if="pastes"
+      v-model="list"
+      noun="release"
+      columns="version, date, code name, stage"
+      placeholder="7.2	2026-09-01	kelp&#10;7.3	Nov 2026"
+      :parse="(text) => parsePastedReleases(catalogue, distributionOf(catalogue, from), text)"
+      cancel="One release instead"
+      @add="addPasted"
+      @cancel="pastes = false"
+    />
     <form v-else class="sheet" @submit.prevent="begin">
       <h2>A release after {{ nameOf(catalogue, from) }}</h2>
       <p class="small soft">
@@ -149,12 +135,6 @@ label span {
 }
 .small {
   margin-top: 4px;
-}
-.list {
-  width: 100%;
-  min-height: 120px;
-  margin-top: 8px;
-  font-family: var(--mono);
 }
 .actions {
   display: flex;

@@ -1,0 +1,358 @@
+<script setup lang="ts">
+/** Editions, releases and media of a distribution, edited where they are seen; each takes a pasted table. */
+import { computed, ref } from 'vue';
+import { useRoute } from 'vue-router';
+import {
+  findRecord,
+  recordOf,
+  recordsPointingTo,
+  type Catalogue,
+} from '../../../core/catalogue/catalogue.ts';
+import { applyDiff, diffCatalogues, diffOfRecords, diffOfRemoval } from '../../../core/catalogue/diff.ts';
+import { EDITION_STANDINGS, type Edition } from '../../../core/catalogue/edition.ts';
+import { findFactKey, formatTypedValue } from '../../../core/catalogue/factSheet.ts';
+import type { Element } from '../../../core/catalogue/factValue.ts';
+import { createFreshId, tokenOf, type RecordId } from '../../../core/catalogue/recordKind.ts';
+import { STAGES, type Release } from '../../../core/catalogue/release.ts';
+import {
+  IMAGE_KINDS,
+  mergeImages,
+  parsePastedEditions,
+  parsePastedImages,
+} from '../../../core/exchange/pasteEditions.ts';
+import { readDate } from '../../../core/exchange/pastedTable.ts';
+import { parsePastedReleases, type Pasted } from '../../../core/exchange/pasteReleases.ts';
+import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { createIssue, type Result } from '../../../core/issue.ts';
+import type { LayerTable } from '../../../core/layers/layerTable.ts';
+import { subjectOf } from '../../../core/layers/unchanged.ts';
+import { linksFrom, releasesOf } from '../../../core/lineage/chain.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import EditTable, { type EditColumn, type EditRow } from '../../parts/EditTable.vue';
+import EvidenceMark from '../../parts/EvidenceMark.vue';
+import PasteSheet from '../../parts/PasteSheet.vue';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { useNoticeStore } from '../../stores/noticeStore.ts';
+import { useFactEditing } from './useFactEditing.ts';
+
+const props = defineProps<{ catalogue: Catalogue; release: RecordId; table: LayerTable }>();
+const store = useCatalogueStore();
+const notices = useNoticeStore();
+const route = useRoute();
+const { write, lastSource } = useFactEditing();
+
+const top = computed(() => props.table.layers[props.table.layers.length - 1]);
+const distribution = computed(() => top.value.distribution);
+const name = computed(() => nameOf(props.catalogue, distribution.value));
+const editions = computed(() =>
+  recordsPointingTo(props.catalogue, distribution.value, 'edition').sort((a, b) =>
+    a.name < b.name ? -1 : 1,
+  ),
+);
+const releases = computed(() => releasesOf(props.catalogue, distribution.value));
+const nameOfEdition = (id: RecordId) => recordOf(props.catalogue, 'edition', id)?.name ?? '';
+
+const EDITION_TABLE = computed((): EditColumn[] => [
+  { id: 'name', label: 'Edition', width: '22%' },
+  { id: 'standing', label: 'Standing', choices: EDITION_STANDINGS, width: '18%' },
+  { id: 'base', label: 'Base of its own', fixed: true, width: '24%' },
+  { id: 'note', label: 'Note', placeholder: 'note' },
+]);
+const editionRows = computed((): EditRow[] =>
+  editions.value.map(({ id, name: called, standing, note }) => ({
+    id,
+    cells: {
+      name: called,
+      standing,
+      note,
+      base: linksFrom(props.catalogue, id)
+        .map(({ base }) => nameOf(props.catalogue, base))
+        .join(', '),
+    },
+  })),
+);
+const RELEASE_TABLE = computed((): EditColumn[] => [
+  { id: 'version', label: 'Release', width: '22%' },
+  { id: 'date', label: 'Date', placeholder: '2026-11-30', width: '18%' },
+  { id: 'codeName', label: 'Code name', placeholder: 'code name', width: '24%' },
+  { id: 'stage', label: 'Stage', choices: STAGES, width: '14%' },
+  { id: 'editions', label: 'Editions', placeholder: 'all' },
+]);
+const releaseRows = computed((): EditRow[] =>
+  releases.value.map(({ id, version, date = '', codeName, stage, editions: of }) => ({
+    id,
+    cells: { version, date, codeName, stage, editions: of.map(nameOfEdition).join(', ') },
+    to: { name: 'dossier', params: { release: id }, query: route.query },
+    current: id === props.release,
+  })),
+);
+
+const IMAGES = findFactKey('editions.images')!;
+const imageCell = computed(() => props.table.rows.find(({ fact }) => fact === IMAGES)!.cells.at(-1)!);
+const images = computed(() =>
+  Array.isArray(imageCell.value.value) ? (imageCell.value.value as Element[]) : [],
+);
+const IMAGE_TABLE = computed((): EditColumn[] => [
+  { id: 'name', label: 'Image', width: '27%' },
+  { id: 'edition', label: 'Edition', placeholder: 'edition', width: '11%' },
+  { id: 'architecture', label: 'Architecture', placeholder: 'x86_64', width: '12%' },
+  { id: 'date', label: 'Built', placeholder: '2026-11-30', width: '12%' },
+  { id: 'size', label: 'Size', placeholder: '3.1 GB', width: '11%' },
+  { id: 'kind', label: 'Kind', choices: IMAGE_KINDS, width: '11%' },
+  { id: 'checksum', label: 'Checksum', placeholder: 'sha256 …' },
+]);
+const imageRows = computed((): EditRow[] =>
+  images.value.map((image) => ({
+    id: image.name,
+    cells: Object.fromEntries(
+      IMAGE_TABLE.value.map(({ id }) => [
+        id,
+        id === 'name' ? image.name : id === 'edition' ? (image.slot ?? '') : (image.settings?.[id] ?? ''),
+      ]),
+    ),
+  })),
+);
+
+function tell(result: Result<unknown>): boolean {
+  if (!result.ok) notices.tellIssues(result.issues);
+  return result.ok;
+}
+const refuse = (code: string, where: string, params: Record<string, string>) =>
+  notices.tellIssues([createIssue('error', code, where, params)]);
+
+/** Editions by their names; null when one of them is not there. */
+function editionsNamed(text: string): RecordId[] | null {
+  const named = text.split(',').flatMap((part) => part.trim() || []);
+  const ids = named.map((each) => editions.value.find((edition) => edition.name === each)?.id);
+  const missing = named.find((_, i) => ids[i] === undefined);
+  if (missing === undefined) return ids as RecordId[];
+  refuse('edition.unknown', missing, { names: editions.value.map((edition) => edition.name).join(', ') });
+  return null;
+}
+/** A record with one of its cells written; null when the text does not fit. */
+function releaseWith(record: Release, column: string, text: string): Release | null {
+  if (column === 'editions') {
+    const ids = editionsNamed(text);
+    return ids && { ...record, editions: ids };
+  }
+  if (column === 'date') {
+    const { date: _date, ...rest } = record;
+    const date = text && readDate(text);
+    if (date === null) refuse('paste.date', record.version, { text });
+    return date === null ? null : { ...rest, ...(date && { date }) };
+  }
+  return { ...record, [column]: text };
+}
+function setRelease(id: RecordId, column: string, text: string): void {
+  const made = releaseWith(recordOf(props.catalogue, 'release', id)!, column, text);
+  if (made) tell(store.edit(`${name.value} ${made.version}`, [made]));
+}
+function setEdition(id: RecordId, column: string, text: string): void {
+  const edition = recordOf(props.catalogue, 'edition', id)!;
+  tell(store.edit(`Edition ${edition.name} of ${name.value}`, [{ ...edition, [column]: text } as Edition]));
+}
+/** An edition goes alone: releases of it stay, without it. */
+function removeRecord(id: RecordId): void {
+  const without = releases.value
+    .filter((each) => each.editions.includes(id))
+    .map((each) => ({ ...each, editions: each.editions.filter((edition) => edition !== id) }));
+  const freed = applyDiff(props.catalogue, diffOfRecords(props.catalogue, without));
+  const left = applyDiff(freed, diffOfRemoval(freed, [id]));
+  const label = `Delete ${nameOf(props.catalogue, id)}`;
+  if (tell(store.editByDiff(label, diffCatalogues(props.catalogue, left))))
+    notices.tell(`${label}. Undo brings it back.`);
+}
+
+/** The cells of a new row are read as a pasted line is. */
+const lineOf = (cells: Readonly<Record<string, string>>, columns: readonly string[]) =>
+  [columns.join('\t'), columns.map((id) => cells[id]).join('\t')].join('\n');
+function addRelease(cells: Readonly<Record<string, string>>): void {
+  const read = parsePastedReleases(
+    props.catalogue,
+    distribution.value,
+    lineOf(cells, ['version', 'date', 'codeName', 'stage']),
+  );
+  const of = editionsNamed(cells.editions);
+  if (read.issues.length) notices.tellIssues(read.issues);
+  else if (of) addReleases(read.put.map((each) => ({ ...each, editions: of })));
+}
+const addReleases = (put: readonly Release[]) =>
+  tell(store.edit(`Add ${formatNumberOf(put.length, 'release')} of ${name.value}`, put));
+const addEditions = (put: readonly Edition[]) =>
+  tell(store.edit(`Add ${formatNumberOf(put.length, 'edition')} of ${name.value}`, put));
+function addEdition({ name: called, standing, note }: Readonly<Record<string, string>>): void {
+  const id = createFreshId('edition', `${tokenOf(distribution.value)}-${called}`, (each) =>
+    Boolean(findRecord(props.catalogue, each)),
+  );
+  const edition = {
+    id,
+    kind: 'edition',
+    distribution: distribution.value,
+    name: called.trim(),
+    sources: [],
+    note,
+  };
+  addEditions([{ ...edition, standing: standing || 'unknown' } as Edition]);
+}
+
+/** Images are one list of the release; each edit writes the list, from the source that it came from. */
+function writeImages(next: readonly Element[]): boolean {
+  const source = imageCell.value.inForce?.source ?? lastSource.value;
+  const saying = next.length
+    ? ({ state: 'set', text: formatTypedValue(IMAGES, [...next]) } as const)
+    : ({ state: 'none' } as const);
+  return tell(write(subjectOf(top.value, IMAGES), IMAGES, saying, source ? { id: source } : null));
+}
+function setImage(id: string, column: string, text: string): void {
+  const row = imageRows.value.find((each) => each.id === id)!;
+  const made = readImage({ ...row.cells, [column]: text });
+  if (made) writeImages(images.value.map((image) => (image.name === id ? withRest(made, image) : image)));
+}
+/** Settings that the table does not show stay. */
+function withRest(made: Element, image: Element): Element {
+  const shown = new Set(IMAGE_TABLE.value.map(({ id }) => id));
+  const rest = Object.entries(image.settings ?? {}).filter(([key]) => !shown.has(key));
+  const settings = { ...made.settings, ...Object.fromEntries(rest) };
+  return { ...made, ...(Object.keys(settings).length > 0 && { settings }) };
+}
+function readImage(cells: Readonly<Record<string, string>>): Element | null {
+  const { put, issues } = parsePastedImages(
+    [],
+    lineOf(
+      cells,
+      IMAGE_TABLE.value.map(({ id }) => id),
+    ),
+  );
+  if (issues.length) notices.tellIssues(issues);
+  return put[0] ?? null;
+}
+function addImage(cells: Readonly<Record<string, string>>): void {
+  const made = readImage(cells);
+  if (made) writeImages(mergeImages(images.value, [made]));
+}
+
+interface Pasting {
+  readonly noun: string;
+  readonly columns: string;
+  readonly placeholder: string;
+  readonly parse: (text: string) => Pasted<unknown>;
+  readonly add: (put: readonly never[]) => boolean;
+}
+const PASTES = {
+  edition: {
+    noun: 'edition',
+    columns: 'name, standing, note',
+    placeholder: 'Trellis\tofficial\nPorch\tcommunity',
+    parse: (text) => parsePastedEditions(props.catalogue, distribution.value, text),
+    add: addEditions,
+  },
+  release: {
+    noun: 'release',
+    columns: 'version, date, code name, stage',
+    placeholder: '7.2\t2026-09-01\tkelp\n7.3\tNov 2026',
+    parse: (text) => parsePastedReleases(props.catalogue, distribution.value, text),
+    add: addReleases,
+  },
+  image: {
+    noun: 'image',
+    columns: 'file, edition, architecture, date, size, kind, checksum, host',
+    placeholder: 'main-7.2.iso\tMain\tx86_64\t2026-09-01\t3.1 GB\tboth',
+    parse: (text) => parsePastedImages(images.value, text),
+    add: (put: readonly Element[]) => writeImages(mergeImages(images.value, put)),
+  },
+} as const satisfies Record<string, Pasting>;
+const pasting = ref<Pasting | null>(null);
+const pasted = ref('');
+function beginPaste(which: keyof typeof PASTES, text = ''): void {
+  pasted.value = text;
+  pasting.value = PASTES[which];
+}
+function addPasted(put: readonly unknown[]): void {
+  if (pasting.value!.add(put as never)) pasting.value = null;
+}
+</script>
+
+<template>
+  <div class="page">
+    <section aria-label="Editions">
+      <div class="head">
+        <h2>Editions</h2>
+        <button class="act" @click="beginPaste('edition')">Paste a list</button>
+      </div>
+      <EditTable
+        noun="edition"
+        :columns="EDITION_TABLE"
+        :rows="editionRows"
+        @set="setEdition"
+        @add="addEdition"
+        @remove="removeRecord"
+        @paste="(text) => beginPaste('edition', text)"
+      />
+    </section>
+    <section aria-label="Releases">
+      <div class="head">
+        <h2>Releases</h2>
+        <button class="act" @click="beginPaste('release')">Paste a list</button>
+      </div>
+      <EditTable
+        noun="release"
+        :columns="RELEASE_TABLE"
+        :rows="releaseRows"
+        @set="setRelease"
+        @add="addRelease"
+        @remove="removeRecord"
+        @paste="(text) => beginPaste('release', text)"
+      />
+    </section>
+    <section aria-label="Images">
+      <div class="head">
+        <h2>Images of {{ nameOf(catalogue, release) }}</h2>
+        <EvidenceMark v-if="images.length" :evidence="imageCell.evidence" />
+        <button class="act" @click="beginPaste('image')">Paste a list</button>
+      </div>
+      <EditTable
+        noun="image"
+        :columns="IMAGE_TABLE"
+        :rows="imageRows"
+        @set="setImage"
+        @add="addImage"
+        @remove="(id) => writeImages(images.filter((image) => image.name !== id))"
+        @paste="(text) => beginPaste('image', text)"
+      />
+    </section>
+    <v-dialog :model-value="pasting !== null" max-width="620" @update:model-value="pasting = null">
+      <PasteSheet
+        v-if="pasting"
+        v-model="pasted"
+        :noun="pasting.noun"
+        :columns="pasting.columns"
+        :placeholder="pasting.placeholder"
+        :parse="pasting.parse"
+        cancel="Cancel"
+        @add="addPasted"
+        @cancel="pasting = null"
+      />
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  max-width: 1180px;
+}
+section {
+  margin-top: 14px;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-bottom: 2px;
+}
+.act {
+  font-size: 12.5px;
+  color: rgb(var(--v-theme-accent-ink));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+</style>
