@@ -10,7 +10,7 @@ import { checkLink } from '../lineage/checkLink.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';
 import { descendantsOf } from '../lineage/relatives.ts';
 import { changesOf } from './changes.ts';
-import { countImpacts, impactOfEnd, impactOfFact } from './impact.ts';
+import { countImpacts, impactOfEnd, impactOfFact, impactOfPackage, type PackageSeen } from './impact.ts';
 import { layerTable } from './layerTable.ts';
 import { beginRelease } from './nextRelease.ts';
 import { diffReleases } from './releaseDiff.ts';
@@ -56,6 +56,30 @@ describe('impact', () => {
     });
     const paths = impactOfFact(family, graph, 'release:a-7', ICONS, TODAY).map(({ path }) => path.join(' '));
     expect(paths).toContain('distribution:a distribution:b distribution:c');
+  });
+  it('of a package sorts them by what their systems have of it', () => {
+    const seen = new Map<string, PackageSeen>([
+      ['distribution:b', 'rebuilt'],
+      ['distribution:c', 'patched'],
+      ['distribution:d', 'heldBack'],
+      ['distribution:e', 'same'],
+    ]);
+    const changes = impactOfPackage(family, graph, 'release:a-7', 'changes', seen, TODAY);
+    expect(told(changes)).toEqual({
+      b: 'affected',
+      c: 'overridden release:c-1',
+      d: 'notYet release:d-1',
+      e: 'notYet release:a-6',
+      f: 'cannotTell distribution:a',
+      g: 'cannotTell',
+    });
+    // What is dropped upstream is dropped for those that are behind as well.
+    const dropped = impactOfPackage(family, graph, 'release:a-7', 'is dropped', seen, TODAY);
+    expect(told(dropped)).toMatchObject({ d: 'affected', c: 'overridden release:c-1' });
+    for (const impacts of [changes, dropped])
+      expect(Object.values(countImpacts(impacts)).reduce((a, b) => a + b)).toBe(
+        descendantsOf(graph, 'distribution:a').size - 1,
+      );
   });
   it('reaches what was only seen to have the same value', () => {
     const seen = applyDiff(family, diffOfRecords(family, [says('release:d-1', 'Plain')]));

@@ -1,6 +1,6 @@
 /**
- * What would follow from a change upstream. A fact of a base changes or is dropped, or the base ends: every descendant is
- * affected, has overridden it, rests on another release as yet, or it cannot be told; the four add up to all.
+ * What would follow from a change upstream. A fact or a package of a base changes or is dropped, or the base ends: every
+ * descendant is affected, has overridden it, rests on another release as yet, or it cannot be told; the four add up to all.
  */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
@@ -8,6 +8,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import { chainOf, distributionOf, type Layer } from '../lineage/chain.ts';
 import type { LineageGraph } from '../lineage/lineageGraph.ts';
 import { descendantsOf, outcomesWithout } from '../lineage/relatives.ts';
+import type { PackageClass } from '../packages/classify.ts';
 import { isSaid, layerTable } from './layerTable.ts';
 
 export const IMPACT_CLASSES = ['affected', 'overridden', 'notYet', 'cannotTell'] as const;
@@ -33,20 +34,8 @@ export function impactOfFact(
 ): Impact[] {
   const fact = findFactKey(key);
   if (!fact) throw new Error(`layers: impactOfFact expects a key of the fact sheet, came "${key}"`);
-  const base = distributionOf(catalogue, layer);
-  const below = descendantsOf(graph, base);
-  return [...below.keys()].slice(1).map((id): Impact => {
-    const node = graph.nodes.get(id)!;
-    const layers = chainOf(catalogue, node.release ?? id, day);
-    const path = pathDown(graph, below, id);
-    const verdict = (name: ImpactClass, by: RecordId | null): Impact => ({ id, class: name, path, by });
-    const at = layers.findIndex((each) => each.distribution === base);
-    if (at < 0) return verdict('cannotTell', null);
+  return eachDescendant(catalogue, graph, layer, day, (layers, at) => {
     if (!fact.inherited) return verdict('overridden', layers[layers.length - 1].id);
-    if (isOtherRelease(layers[at], layer)) {
-      // A base known by its name alone may be any of its releases.
-      return layers[at].id === base ? verdict('cannotTell', base) : verdict('notYet', layers[at].id);
-    }
     const [{ cells }] = layerTable(catalogue, layers, [fact]).rows;
     const top = cells[cells.length - 1];
     // Whoever sets a value above the base stands in the way; spoiled readings, and parts of a list, leave it open.
@@ -64,6 +53,73 @@ export function impactOfFact(
     return top.setBy <= at || top.setBy < 0
       ? verdict('affected', null)
       : verdict('overridden', layers[top.setBy].id);
+  });
+}
+
+/** What happens to a package: it gets a new version, or it is taken out. */
+export const PACKAGE_EVENTS = ['changes', 'is dropped'] as const;
+export type PackageEvent = (typeof PACKAGE_EVENTS)[number];
+
+/** What is known of a package in a descendant: how it stands to the base there, or that no package list is at hand. */
+export type PackageSeen = PackageClass | 'absent' | 'unknown';
+
+/**
+ * What happens to whom if a package of a base changes or is dropped, by what the systems of the descendants have of it. An
+ * older version than the base's is not reached yet; a copy of one's own, or doing without, stands in the way.
+ */
+export function impactOfPackage(
+  catalogue: Catalogue,
+  graph: LineageGraph,
+  layer: RecordId,
+  event: PackageEvent,
+  seen: ReadonlyMap<RecordId, PackageSeen>,
+  day: number,
+): Impact[] {
+  return eachDescendant(catalogue, graph, layer, day, (layers, _, id) => {
+    const own = layers[layers.length - 1].id;
+    switch (seen.get(id) ?? 'unknown') {
+      case 'unknown':
+        return verdict('cannotTell', null);
+      case 'same':
+      case 'rebuilt':
+        return verdict('affected', null);
+      case 'heldBack':
+        return event === 'changes' ? verdict('notYet', own) : verdict('affected', null);
+      default:
+        return verdict('overridden', own);
+    }
+  });
+}
+
+interface Verdict {
+  readonly class: ImpactClass;
+  readonly by: RecordId | null;
+}
+const verdict = (name: ImpactClass, by: RecordId | null): Verdict => ({ class: name, by });
+
+/**
+ * Decides for each descendant that rests on a layer itself; those that do not, or of which that is not known, are sorted
+ * by that alone. `at` is the place of the base in the layers.
+ */
+function eachDescendant(
+  catalogue: Catalogue,
+  graph: LineageGraph,
+  layer: RecordId,
+  day: number,
+  decide: (layers: readonly Layer[], at: number, id: RecordId) => Verdict,
+): Impact[] {
+  const base = distributionOf(catalogue, layer);
+  const below = descendantsOf(graph, base);
+  return [...below.keys()].slice(1).map((id): Impact => {
+    const layers = chainOf(catalogue, graph.nodes.get(id)!.release ?? id, day);
+    const at = layers.findIndex((each) => each.distribution === base);
+    const known = (): Verdict => {
+      if (at < 0) return verdict('cannotTell', null);
+      if (!isOtherRelease(layers[at], layer)) return decide(layers, at, id);
+      // A base known by its name alone may be any of its releases.
+      return layers[at].id === base ? verdict('cannotTell', base) : verdict('notYet', layers[at].id);
+    };
+    return { id, path: pathDown(graph, below, id), ...known() };
   });
 }
 

@@ -1,5 +1,6 @@
 /** The versions of one package in every state of some candidates. */
 import { type Candidate } from './offers.ts';
+import { versionsIn } from './packageStanding.ts';
 
 export interface PackageState {
   readonly candidate: string;
@@ -23,15 +24,4 @@ export function packageHistory(candidates: readonly Candidate[], name: string): 
           if (!known || date < known.date) found.set(key, { candidate, list, date, version });
         }
   return [...found.values()].sort((a, b) => (a.date === b.date ? 0 : a.date < b.date ? 1 : -1));
-}
-
-function versionsIn(
-  { table, columns, size }: Candidate['states'][number]['lists'][number]['packages'],
-  name: string,
-): Set<string> {
-  const texts = table.texts();
-  const found = new Set<string>();
-  for (let row = 0; row < size; row++)
-    if (texts[columns.name[row]] === name) found.add(texts[columns.version[row]]);
-  return found;
 }

@@ -1,11 +1,25 @@
 <script setup lang="ts">
 /** One search over everything recorded, from any screen; the best hit is taken with Enter. */
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
 import type { Found } from '../../core/exchange/find.ts';
+import { nameOf } from '../../core/lineage/names.ts';
 import { recordsPointingTo } from '../../core/catalogue/catalogue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useFind } from './useFind.ts';
+import { usePackageNames, type PackageHit } from './usePackageNames.ts';
+
+/** A line of the results: something recorded, or a package. */
+interface Hit {
+  readonly key: string;
+  readonly text: string;
+  readonly about: string;
+  readonly hit?: Found;
+  readonly package?: PackageHit;
+}
+const SHOWN = 14;
+/** The fit from which a name is meant as it was typed. */
+const EXACT = 100;
 
 const store = useCatalogueStore();
 const router = useRouter();
@@ -13,7 +27,29 @@ const input = ref<HTMLInputElement | null>(null);
 const text = ref('');
 const active = ref(0);
 const open = ref(false);
-const { found, busy } = useFind(text);
+const { found: recorded, busy: searching } = useFind(text);
+const { hits: packages, busy: looking } = usePackageNames(text);
+const busy = computed(() => searching.value || looking.value);
+
+/** A package that is called exactly so stands before what is only alike; all others behind what is recorded. */
+const found = computed((): Hit[] => {
+  const records = recorded.value.map((hit): Hit => ({ hit, key: hit.id, text: hit.text, about: hit.about }));
+  const hits = packages.value.map((each): Hit => ({
+    package: each,
+    key: `package ${each.name}`,
+    text: `${each.name} ${each.version}`,
+    about: `package, ${nameOf(store.catalogue, each.of)}${each.lists > 1 ? ` and ${each.lists - 1} more` : ''}`,
+  }));
+  const first = packages.value.filter(({ fit }) => fit === 3).length;
+  const best = recorded.value.filter(({ fit }) => fit >= EXACT).length;
+  const room = Math.max(SHOWN - hits.length, best);
+  return [
+    ...records.slice(0, best),
+    ...hits.slice(0, first),
+    ...records.slice(best, room),
+    ...hits.slice(first),
+  ];
+});
 
 /** Where a hit is shown: distributions on the map, all else in the dossier that it belongs to. */
 function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
@@ -41,6 +77,11 @@ function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
       return subject ? dossier(subject, { tab: 'assessment' }) : { name: 'dossiers', query: { asof } };
   }
 }
+/** A package is shown with whom a change of it would reach. */
+function addressOfPackage({ name, of }: PackageHit): RouteLocationRaw {
+  const { asof } = router.currentRoute.value.query;
+  return { name: 'dossier', params: { release: of }, query: { tab: 'packages', package: name, asof } };
+}
 /** Waits for what is still being searched: whoever types and presses Enter at once means the best hit. */
 async function go(index: number): Promise<void> {
   while (busy.value) await new Promise((resolve) => setTimeout(resolve, 10));
@@ -49,7 +90,7 @@ async function go(index: number): Promise<void> {
   text.value = '';
   open.value = false;
   input.value?.blur();
-  await router.push(addressOf(hit));
+  await router.push(hit.hit ? addressOf(hit.hit) : addressOfPackage(hit.package!));
 }
 
 function onKey(event: KeyboardEvent): void {
@@ -91,7 +132,7 @@ defineExpose({ focus: () => input.value?.focus() });
       <li
         v-for="(hit, index) in found"
         :id="`find-${index}`"
-        :key="hit.id"
+        :key="hit.key"
         role="option"
         :aria-selected="index === active"
         :class="{ active: index === active }"

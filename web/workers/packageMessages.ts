@@ -3,6 +3,8 @@ import type { Accounts } from '../../core/packages/accounts.ts';
 import type { ClassCounts } from '../../core/packages/classify.ts';
 import type { DelayEstimate } from '../../core/packages/delay.ts';
 import type { Freshness, FreshnessSummary } from '../../core/packages/freshness.ts';
+import type { FoundPackage } from '../../core/packages/packageNames.ts';
+import type { PackageStanding } from '../../core/packages/packageStanding.ts';
 import type { PackageState } from '../../core/packages/packageHistory.ts';
 import type { CandidateMessage, PackedByKey } from './intakeMessages.ts';
 
@@ -62,6 +64,29 @@ export interface PackageQuestions {
       readonly name: string;
     };
     answer: readonly PackageState[];
+  };
+  /** How a package of a base stands in systems, and in repositories laid over them. */
+  standing: {
+    ask: {
+      readonly packed: PackedByKey;
+      readonly name: string;
+      readonly base: CandidateMessage;
+      readonly systems: readonly { readonly id: string; readonly key: string }[];
+    };
+    answer: {
+      /** What the base offers, in its newest state. */
+      readonly versions: readonly string[];
+      readonly systems: readonly (PackageStanding & { readonly id: string })[];
+    };
+  };
+  /** Puts lists at hand for finding names in them; gives how many names there are. */
+  openNames: {
+    ask: { readonly packed: PackedByKey; readonly keys: readonly string[] };
+    answer: number;
+  };
+  findNames: {
+    ask: { readonly text: string; readonly limit: number };
+    answer: readonly FoundPackage[];
   };
   freshness: {
     ask: {

@@ -1,9 +1,11 @@
-/** Compares and measures package lists off the main thread. Stopped by ending the worker: it keeps nothing. */
+/** Compares and measures package lists off the main thread. Stopped by ending the worker: it keeps nothing but names to find. */
 import { estimateDelay } from '../../core/packages/delay.ts';
 import { compareWithBase } from '../../core/packages/findBase.ts';
 import { freshnessOverTime } from '../../core/packages/freshness.ts';
 import { createInstalledSet } from '../../core/packages/offers.ts';
 import { packageHistory } from '../../core/packages/packageHistory.ts';
+import { PackageNames } from '../../core/packages/packageNames.ts';
+import { standingOfPackage, versionsIn } from '../../core/packages/packageStanding.ts';
 import { packAfter } from '../../core/packages/packSeries.ts';
 import { PackedLists } from '../../core/packages/packedLists.ts';
 import { unpackColumns } from '../../core/packages/packSnapshot.ts';
@@ -14,6 +16,9 @@ import type { PackageQuestion, PackageQuestions } from './packageMessages.ts';
 type Answers = {
   [Q in PackageQuestion]: (ask: PackageQuestions[Q]['ask']) => PackageQuestions[Q]['answer'];
 };
+
+/** What `openNames` put at hand. */
+let names: PackageNames | null = null;
 
 const ANSWERS: Answers = {
   shrink: ({ packed, chain, id }) => {
@@ -29,6 +34,29 @@ const ANSWERS: Answers = {
     return { rows: installed.packages, ...compareWithBase(installed, held, rest) };
   },
   history: ({ packed, candidates, name }) => packageHistory(openCandidates(candidates, packed), name),
+  standing: ({ packed, name, base, systems }) => {
+    const lists = new PackedLists(packed);
+    const [candidate] = openCandidates([base], packed, lists);
+    const newest = candidate.states.at(-1)?.lists ?? [];
+    return {
+      versions: [...new Set(newest.flatMap(({ packages }) => versionsIn(packages, name)))],
+      systems: systems.flatMap(({ id, key }) => {
+        const list = lists.list(key);
+        return list ? [{ id, ...standingOfPackage(list, candidate, name) }] : [];
+      }),
+    };
+  },
+  openNames: ({ packed, keys }) => {
+    const lists = new PackedLists(packed);
+    names = new PackageNames(
+      keys.flatMap((key) => {
+        const packages = lists.list(key);
+        return packages ? [{ key, packages }] : [];
+      }),
+    );
+    return names.size;
+  },
+  findNames: ({ text, limit }) => names?.find(text, limit) ?? [],
   freshness: ({ packed, subject, base }) => {
     const lists = new PackedLists(packed);
     const [candidate] = openCandidates([base], packed, lists);

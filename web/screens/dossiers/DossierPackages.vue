@@ -1,39 +1,40 @@
 <script setup lang="ts">
 /** The packages of a release held against its base: classes, repositories, and every package with its versions. */
-import { computed, onUnmounted, shallowRef, watch } from 'vue';
-import { recordOf, recordsPointingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
+import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
-import { compareWhen, formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
 import { wordSources } from '../../../core/exchange/accountText.ts';
 import { wordComparison } from '../../../core/exchange/dossierText.ts';
 import { formatCount } from '../../../core/exchange/valueText.ts';
 import { basesAtHand } from '../../../core/lineage/baseCandidates.ts';
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
+import { descendantsOf } from '../../../core/lineage/relatives.ts';
 import { PACKAGE_CLASSES } from '../../../core/packages/classify.ts';
 import { useQueryState } from '../../app/queryState.ts';
 import AccountTable from '../../parts/AccountTable.vue';
 import PackageBar from '../../parts/PackageBar.vue';
 import PackageTable from '../../parts/PackageTable.vue';
+import PackageImpact from './PackageImpact.vue';
 import SnapshotTable from './SnapshotTable.vue';
 import { currentDay } from '../../stores/clock.ts';
+import { systemListOf } from '../../stores/packageImpact.ts';
+import { wholeLineage } from '../../stores/wholeLineage.ts';
 import { candidateMessage, usePackageLists } from '../../stores/packageLists.ts';
 import { PackageClient } from '../../workers/packageClient.ts';
 import type { Comparison } from '../../workers/packageMessages.ts';
 
-const props = defineProps<{ catalogue: Catalogue; release: string; link?: Link }>();
+const props = defineProps<{ catalogue: Catalogue; release: string; link?: Link; day: number }>();
 const comparison = computed(() => props.link && newestComparison(props.catalogue, props.link));
 const source = computed(() =>
   comparison.value?.source ? recordOf(props.catalogue, 'source', comparison.value.source) : undefined,
 );
 
-/** The newest package list of a system of this release. */
-const system = computed(
-  () =>
-    recordsPointingTo(props.catalogue, props.release, 'snapshot')
-      .filter(({ role }) => role === 'system')
-      .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0],
-);
+const system = computed(() => {
+  const id = systemListOf(props.catalogue, props.release);
+  return id ? recordOf(props.catalogue, 'snapshot', id) : undefined;
+});
 const lists = usePackageLists();
 const client = new PackageClient();
 onUnmounted(() => client.stop());
@@ -83,6 +84,20 @@ async function history(name: string) {
   return client.ask('history', { packed: await lists.packedOf(candidates), candidates, name });
 }
 
+/** Something rests on it: then it can be asked who a change of one of its packages would reach. */
+const isBase = computed(
+  () =>
+    descendantsOf(
+      wholeLineage.graph(props.catalogue, props.day),
+      distributionOf(props.catalogue, props.release),
+    ).size > 1,
+);
+const impact = ref<InstanceType<typeof PackageImpact> | null>(null);
+/** An address that names a package opens at it, also where this system does not have it itself. */
+watch(impact, (shown) => {
+  if (shown && query.value.package) (shown.$el as HTMLElement).scrollIntoView({ block: 'center' });
+});
+
 const text = computed({
   get: () => query.value.find ?? '',
   set: (find) => void go({ find: find || undefined }),
@@ -103,7 +118,7 @@ const open = computed({
 </script>
 
 <template>
-  <div v-if="!comparison && !system" class="empty">
+  <div v-if="!comparison && !system && !isBase" class="empty">
     <h2>Not measured yet</h2>
     <p class="soft">
       No packages of this release were held against its base. Read a capture of it, and the index of its base.
@@ -127,7 +142,11 @@ const open = computed({
       The package list is not at hand or damaged: read the capture again.
     </p>
     <p v-else-if="system && !base" class="soft">
-      The packages of this system are at hand, those of its base are not: read an index of the base.
+      {{
+        link
+          ? 'The packages of this system are at hand, those of its base are not: read an index of the base.'
+          : `The ${formatCount(system.packages)} packages of this system are at hand; there is no base to hold them against.`
+      }}
     </p>
     <template v-else-if="measured">
       <h2>
@@ -158,6 +177,7 @@ const open = computed({
         :history="history"
       />
     </template>
+    <PackageImpact v-if="isBase" ref="impact" :catalogue="catalogue" :layer="release" :day="day" />
     <SnapshotTable :catalogue="catalogue" :subjects="[release, distributionOf(catalogue, release)]" />
   </div>
 </template>

@@ -261,7 +261,13 @@ function exportMarkdown(): void {
           @show="(key) => go({ tab: undefined, fact: key, above: undefined })"
         />
         <DossierEditions v-else-if="tab === 'editions'" :catalogue="catalogue" :release="id" :table="table" />
-        <DossierPackages v-else-if="tab === 'packages'" :catalogue="catalogue" :release="id" :link="link" />
+        <DossierPackages
+          v-else-if="tab === 'packages'"
+          :catalogue="catalogue"
+          :release="id"
+          :link="link"
+          :day="day"
+        />
         <DossierSources v-else-if="tab === 'sources'" :catalogue="catalogue" :layers="layers" />
         <DossierSummary
           v-else-if="tab === 'summary'"

@@ -246,7 +246,7 @@ const EXPORTS = [
         class="asked"
         :question="asked.question"
         :impacts="asked.impacts"
-        @close="go({ impact: undefined, ends: undefined })"
+        @close="go({ impact: undefined, ends: undefined, happens: undefined })"
       />
       <div class="ground">
         <LineageOutline

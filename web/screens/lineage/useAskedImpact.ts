@@ -1,13 +1,14 @@
-/** What is asked of the map by its address: `impact=release:x~key` or `ends=distribution:x`. */
+/** What is asked of the map by its address: `impact=release:x~key`, `impact=release:x~package name`, `ends=distribution:x`. */
 import { computed, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { impactOfEnd, impactOfFact, type Impact } from '../../../core/layers/impact.ts';
+import { impactOfEnd, impactOfFact, PACKAGE_EVENTS, type Impact } from '../../../core/layers/impact.ts';
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import type { QueryChanges } from '../../app/queryState.ts';
+import { usePackageImpact, type PackageQuestion } from '../../stores/packageImpact.ts';
 
 /** The question in words, whose it is, and what would follow for each descendant. */
 export interface AskedImpact {
@@ -22,11 +23,33 @@ export function useAskedImpact(
   graph: Ref<LineageGraph>,
   day: Ref<number>,
 ) {
+  /** A package is looked up in the package lists: the answer comes later. */
+  const question = computed((): PackageQuestion | null => {
+    const [, layer = '', name = ''] =
+      /^((?:distribution|edition|release):[^~]+)~package (.+)$/.exec(query.value.impact ?? '') ?? [];
+    if (!layer || !graph.value.nodes.has(distributionOf(catalogue.value, layer))) return null;
+    return {
+      layer,
+      name,
+      event: PACKAGE_EVENTS.find((each) => each === query.value.happens) ?? PACKAGE_EVENTS[0],
+    };
+  });
+  const { answer } = usePackageImpact(catalogue, graph, question, day);
+
   const asked = computed((): AskedImpact | null => {
     const { impact = '', ends = '' } = query.value;
     const name = (id: RecordId) => nameOf(catalogue.value, id);
     if (graph.value.nodes.has(ends))
       return { question: `If ${name(ends)} ended`, of: ends, impacts: impactOfEnd(graph.value, ends) };
+    if (question.value) {
+      const { layer, name: called, event } = question.value;
+      const happens = event === 'changes' ? 'changed' : 'were dropped';
+      return {
+        question: `If the package ${called} of ${name(layer)} ${happens}`,
+        of: distributionOf(catalogue.value, layer),
+        impacts: answer.value?.impacts ?? [],
+      };
+    }
     const [layer, key = ''] = impact.split('~');
     const fact = findFactKey(key);
     if (!fact || !/^(distribution|edition|release):/.test(layer)) return null;

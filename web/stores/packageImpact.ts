@@ -1,0 +1,99 @@
+/** What would follow for the descendants of a base if one of its packages changed: asked of the package worker. */
+import { onUnmounted, shallowRef, watch, type Ref } from 'vue';
+import { recordsPointingTo, type Catalogue } from '../../core/catalogue/catalogue.ts';
+import type { RecordId } from '../../core/catalogue/recordKind.ts';
+import { compareWhen } from '../../core/catalogue/when.ts';
+import { impactOfPackage, type Impact, type PackageEvent } from '../../core/layers/impact.ts';
+import { distributionOf } from '../../core/lineage/chain.ts';
+import type { LineageGraph } from '../../core/lineage/lineageGraph.ts';
+import { descendantsOf } from '../../core/lineage/relatives.ts';
+import type { PackageStanding } from '../../core/packages/packageStanding.ts';
+import { PackageClient } from '../workers/packageClient.ts';
+import { candidateMessage, usePackageLists } from './packageLists.ts';
+
+/** A question: a package of a layer (a release, or a distribution as a whole), and what happens to it. */
+export interface PackageQuestion {
+  readonly layer: RecordId;
+  readonly name: string;
+  readonly event: PackageEvent;
+}
+
+export interface PackageImpacts {
+  readonly impacts: readonly Impact[];
+  /** How it stands in each descendant with a package list, by the id of its node. */
+  readonly standings: ReadonlyMap<RecordId, PackageStanding>;
+  /** What the base offers of it; empty where it has no such package. */
+  readonly versions: readonly string[];
+}
+
+export type PackageImpactState = 'none' | 'working' | 'done' | 'noList' | 'failed';
+
+export function usePackageImpact(
+  catalogue: Ref<Catalogue>,
+  graph: Ref<LineageGraph>,
+  question: Ref<PackageQuestion | null>,
+  day: Ref<number>,
+) {
+  const lists = usePackageLists();
+  const client = new PackageClient();
+  onUnmounted(() => client.stop());
+  const state = shallowRef<PackageImpactState>('none');
+  const answer = shallowRef<PackageImpacts | null>(null);
+
+  async function ask({ layer, name, event }: PackageQuestion): Promise<PackageImpacts | null> {
+    const base = lists.described.value.find(({ at }) => at === layer);
+    if (!base) return null;
+    const systems = [...descendantsOf(graph.value, distributionOf(catalogue.value, layer)).keys()]
+      .slice(1)
+      .flatMap((id) => {
+        const key = systemListOf(catalogue.value, graph.value.nodes.get(id)?.release ?? id);
+        return key ? [{ id, key }] : [];
+      });
+    const message = candidateMessage(base);
+    const packed = await lists.packedOf(
+      [message],
+      systems.map(({ key }) => key),
+    );
+    const { versions, systems: found } = await client.ask('standing', {
+      packed,
+      name,
+      base: message,
+      systems,
+    });
+    const standings = new Map(found.map((each) => [each.id, each]));
+    const seen = new Map(found.map(({ id, class: known }) => [id, known]));
+    return {
+      impacts: impactOfPackage(catalogue.value, graph.value, layer, event, seen, day.value),
+      standings,
+      versions,
+    };
+  }
+
+  watch(
+    [question, graph],
+    async ([asked]) => {
+      answer.value = null;
+      state.value = asked ? 'working' : 'none';
+      if (!asked) return;
+      client.stop(); // of questions asked one after the other only the last is answered
+      try {
+        const found = await ask(asked);
+        if (question.value !== asked) return;
+        answer.value = found;
+        state.value = found ? 'done' : 'noList';
+      } catch {
+        if (question.value === asked) state.value = 'failed';
+      }
+    },
+    { immediate: true },
+  );
+
+  return { state, answer };
+}
+
+/** The newest package list of a system of a release. */
+export function systemListOf(catalogue: Catalogue, release: RecordId): RecordId | undefined {
+  return recordsPointingTo(catalogue, release, 'snapshot')
+    .filter(({ role }) => role === 'system')
+    .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0]?.id;
+}
