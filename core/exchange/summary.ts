@@ -19,7 +19,7 @@ import { formatCount, formatNumberOf, formatShare, formatValue } from './valueTe
 export type SummaryTarget =
   | { readonly fact: string; readonly above?: number }
   | { readonly link: RecordId }
-  | { readonly part: 'packages' | 'assessment' | 'sources' };
+  | { readonly part: 'packages' | 'assessment' | 'evidence' };
 
 export interface SummarySentence {
   readonly text: string;

@@ -70,7 +70,9 @@ function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
       return dossier(subject!, { fact: key! });
     case 'source': {
       const [reading] = recordsPointingTo(store.catalogue, id, 'reading');
-      return reading ? dossier(reading.subject, { tab: 'sources' }) : { name: 'dossiers', query: { asof } };
+      return reading
+        ? dossier(reading.subject, { tab: 'evidence', source: id })
+        : { name: 'dossiers', query: { asof } };
     }
     case 'claim':
     case 'question':

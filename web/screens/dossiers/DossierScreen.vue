@@ -29,10 +29,10 @@ import DossierAssessment from './DossierAssessment.vue';
 import DossierChanges from './DossierChanges.vue';
 import DossierDifference from './DossierDifference.vue';
 import DossierEditions from './DossierEditions.vue';
+import DossierEvidence from './DossierEvidence.vue';
 import DossierHead from './DossierHead.vue';
 import DossierHistory from './DossierHistory.vue';
 import DossierPackages from './DossierPackages.vue';
-import DossierSources from './DossierSources.vue';
 import DossierSummary from './DossierSummary.vue';
 import DossierTimeline from './DossierTimeline.vue';
 import FactDetail from './FactDetail.vue';
@@ -68,7 +68,7 @@ const TABS = {
   changes: 'Changes',
   editions: 'Editions',
   packages: 'Packages',
-  sources: 'Sources',
+  evidence: 'Evidence',
   timeline: 'Time line',
   difference: 'Difference',
   history: 'History',
@@ -268,7 +268,7 @@ function exportMarkdown(): void {
           :link="link"
           :day="day"
         />
-        <DossierSources v-else-if="tab === 'sources'" :catalogue="catalogue" :layers="layers" />
+        <DossierEvidence v-else-if="tab === 'evidence'" :catalogue="catalogue" :table="table" />
         <DossierSummary
           v-else-if="tab === 'summary'"
           :catalogue="catalogue"

@@ -86,9 +86,11 @@ function addressOf({ to }: SummarySentence, asof: LocationQueryValue | LocationQ
       <h2>{{ formatNumberOf(numbers.size, 'source') }} of this page</h2>
       <ol>
         <li v-for="[id, number] in numbers" :id="`source-${number}`" :key="id" class="small">
-          <router-link class="plain-link" :to="{ query: { tab: 'sources', source: id } }">{{
-            nameOf(catalogue, id)
-          }}</router-link>
+          <router-link
+            class="plain-link"
+            :to="{ query: { tab: 'evidence', source: id, asof: $route.query.asof } }"
+            >{{ nameOf(catalogue, id) }}</router-link
+          >
         </li>
       </ol>
     </section>

@@ -1,0 +1,107 @@
+/**
+ * What a layer rests on, source by source: each reading with the part that it plays, and for a capture file by file. The
+ * other way round than the layer table, which goes from a fact to its readings.
+ */
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { FactKey } from '../catalogue/factSheet.ts';
+import type { Reading } from '../catalogue/reading.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import type { Source } from '../catalogue/source.ts';
+import { compareWhen } from '../catalogue/when.ts';
+import type { LayerTable } from './layerTable.ts';
+
+/** The part that a reading plays: it decides, agrees with what does, says otherwise, is spoiled, or was replaced. */
+export type ReadingPart = 'inForce' | 'agrees' | 'outvoted' | 'spoiled' | 'replaced';
+
+export interface EvidenceLine {
+  readonly fact: FactKey;
+  readonly reading: Reading;
+  readonly part: ReadingPart;
+}
+
+export interface SourceEvidence {
+  /** Undefined for what was recorded without a source. */
+  readonly source: Source | undefined;
+  /** In the order of the fact sheet. */
+  readonly lines: readonly EvidenceLine[];
+  /** True if the link to the base rests on it. */
+  readonly tellsBase: boolean;
+  /** How many recorded changes rest on it. */
+  readonly changes: number;
+}
+
+/** The sources of the top layer, newest first; what has none stands last. */
+export function evidenceBySource(catalogue: Catalogue, table: LayerTable): SourceEvidence[] {
+  const lines = new Map<RecordId, EvidenceLine[]>();
+  const changes = new Map<RecordId, number>();
+  for (const { fact, cells } of table.rows) {
+    const { readings, inForce, recorded } = cells[cells.length - 1];
+    const replaced = new Set(readings.map(({ replaces }) => replaces));
+    for (const reading of readings) {
+      const line = { fact, reading, part: partOf(reading, inForce, replaced) };
+      const id = reading.source ?? '';
+      lines.set(id, [...(lines.get(id) ?? []), line]);
+    }
+    for (const id of recorded.flatMap(({ sources }) => sources)) changes.set(id, (changes.get(id) ?? 0) + 1);
+  }
+  const link = table.layers[table.layers.length - 1].link?.sources ?? [];
+  const ids = new Set([...lines.keys(), ...changes.keys(), ...link]);
+  return [...ids]
+    .map((id) => ({
+      source: recordOf(catalogue, 'source', id),
+      lines: lines.get(id) ?? [],
+      tellsBase: link.includes(id),
+      changes: changes.get(id) ?? 0,
+    }))
+    .sort(
+      (a, b) =>
+        Number(b.source !== undefined) - Number(a.source !== undefined) ||
+        compareWhen(b.source?.date ?? '', a.source?.date ?? '') ||
+        b.lines.length - a.lines.length,
+    );
+}
+
+function partOf(
+  reading: Reading,
+  inForce: Reading | undefined,
+  replaced: ReadonlySet<RecordId | undefined>,
+): ReadingPart {
+  if (reading.id === inForce?.id) return 'inForce';
+  if (reading.spoiledBy.length > 0) return 'spoiled';
+  if (replaced.has(reading.id)) return 'replaced';
+  const same =
+    reading.state === inForce?.state && JSON.stringify(reading.value) === JSON.stringify(inForce.value);
+  return same ? 'agrees' : 'outvoted';
+}
+
+export interface FileEvidence {
+  /** Path within the capture; empty for what names no file. */
+  readonly path: string;
+  readonly lines: readonly EvidenceLine[];
+}
+
+/** A capture file by file: those that gave facts, and the paths of those that gave none. */
+export function evidenceByFile({ source, lines }: SourceEvidence): {
+  readonly files: readonly FileEvidence[];
+  readonly silent: readonly string[];
+} {
+  const files = new Map<string, EvidenceLine[]>();
+  for (const line of lines) {
+    const path = fileOf(line.reading.place);
+    files.set(path, [...(files.get(path) ?? []), line]);
+  }
+  const told = [...files.keys()];
+  const silent = (source?.files ?? [])
+    .map(({ path }) => path)
+    .filter((path) => !told.some((each) => each === path || path.startsWith(`${each}/`)));
+  return {
+    files: [...files].sort(([a], [b]) => (a < b ? -1 : 1)).map(([path, own]) => ({ path, lines: own })),
+    silent,
+  };
+}
+
+/** `etc/os-release, ID_LIKE` and `etc/fstab:3` are in these files; a place with spaces before that is no path. */
+function fileOf(place: string): string {
+  const path = /^[^\s,:]+/.exec(place)?.[0] ?? '';
+  return path.includes('/') ? path : '';
+}
