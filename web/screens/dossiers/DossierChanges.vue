@@ -34,6 +34,14 @@ const refuted = computed(() =>
     ({ state, fact }) => state === 'otherwise' && !changes.value.some((each) => each.fact.key === fact.key),
   ),
 );
+/** Reasons noted for what is no change, or no more: the base was changed, or the reading that made it one. */
+const orphans = computed(() =>
+  props.table.rows.flatMap(({ fact, cells }) =>
+    changes.value.some((each) => each.fact === fact)
+      ? []
+      : cells[cells.length - 1].recorded.filter((note) => !isDirect(note)).map((note) => ({ fact, note })),
+  ),
+);
 const groups = computed(() =>
   [...AREAS]
     .sort((a, b) => Number(b.strip) - Number(a.strip))
@@ -41,8 +49,9 @@ const groups = computed(() =>
       area,
       changes: changes.value.filter(({ fact }) => fact.area === area.id),
       refuted: refuted.value.filter(({ fact }) => fact.area === area.id),
+      orphans: orphans.value.filter(({ fact }) => fact.area === area.id),
     }))
-    .filter((group) => group.changes.length + group.refuted.length > 0),
+    .filter((group) => group.changes.length + group.refuted.length + group.orphans.length > 0),
 );
 const base = computed(() => {
   const below = props.table.layers.at(-2);
@@ -193,6 +202,17 @@ function onPick(event: Event): void {
             </button>
             <button class="act" @click="onRemove(each.record)">Delete</button>
           </span>
+        </td>
+        <td />
+      </tr>
+      <tr v-for="{ fact, note } in group.orphans" :key="note.id">
+        <td class="soft">{{ fact.label }}</td>
+        <td class="soft">Nothing is changed here, but a reason is noted.</td>
+        <td>
+          <div class="note">
+            <span>{{ sayings(note).join(' ') }}</span>
+            <span class="acts"><button class="act" @click="onRemove(note)">Delete</button></span>
+          </div>
         </td>
         <td />
       </tr>

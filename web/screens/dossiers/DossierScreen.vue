@@ -161,11 +161,11 @@ function act(place: CellPlace, action: CellAction, anchor: HTMLElement): void {
 function tellTrouble(result: Result<unknown>): void {
   if (!result.ok) notices.tellIssues(result.issues);
 }
-function editSelected(): void {
+function actOnSelected(action: CellAction): void {
   const cell = document.querySelector<HTMLElement>(
     `[data-cell="${selected.value!.key}:${selected.value!.layer}"]`,
   );
-  if (cell) act(selected.value!, 'edit', cell);
+  if (cell) act(selected.value!, action, cell);
 }
 /** What is recorded of a change of the top layer: a record that is there, or a new one. */
 function editChange(key: string, record: RecordedChange | undefined, anchor: HTMLElement): void {
@@ -302,7 +302,8 @@ function exportMarkdown(): void {
       :day="day"
       @accept="onAccept"
       @remove="onRemove"
-      @edit="editSelected"
+      @edit="actOnSelected('edit')"
+      @change="actOnSelected('change')"
       @close="select(null)"
     />
     <NewRelease

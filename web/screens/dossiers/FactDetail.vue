@@ -5,6 +5,9 @@ import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
+import { wordElement, wordNote, wordSettlement } from '../../../core/exchange/dossierText.ts';
+import { comparedElements, settledChanges, versionOrderOf } from '../../../core/layers/changes.ts';
+import { elementsSaid } from '../../../core/layers/recordedChanges.ts';
 import { wordConditions } from '../../../core/exchange/conditionsText.ts';
 import { formatNumberOf, formatValue } from '../../../core/exchange/valueText.ts';
 import type { Cell, LayerRow, LayerTable } from '../../../core/layers/layerTable.ts';
@@ -20,7 +23,7 @@ const props = defineProps<{
   layer: number;
   day: number;
 }>();
-defineEmits<{ accept: [reading: Reading]; remove: [reading: Reading]; edit: []; close: [] }>();
+defineEmits<{ accept: [reading: Reading]; remove: [reading: Reading]; edit: []; change: []; close: [] }>();
 
 const cell = computed(() => props.row.cells[props.layer]);
 const layerName = computed(() => nameOf(props.catalogue, props.table.layers[props.layer].id));
@@ -42,6 +45,24 @@ const sourceOf = (reading: Reading) =>
   reading.source ? recordOf(props.catalogue, 'source', reading.source) : undefined;
 
 const sentence = computed(() => wordCell(cell.value));
+
+/** What became of each element; null where the base's value, or this one, is not known. */
+const compared = computed(() =>
+  comparedElements(props.row, props.layer, versionOrderOf(props.table, props.layer)),
+);
+const settled = computed(() =>
+  settledChanges(props.table, props.layer).filter(({ fact }) => fact.key === props.row.fact.key),
+);
+const changed = computed(() => {
+  const elements = compared.value ?? settled.value.flatMap(({ record }) => elementsSaid(record));
+  return elements.filter(({ kind }) => kind !== 'keeps');
+});
+const kept = computed(() =>
+  Array.isArray(cell.value.value)
+    ? (compared.value ?? []).flatMap(({ kind, name }) => (kind === 'keeps' ? name : [])).join(', ')
+    : '',
+);
+const reasons = computed(() => cell.value.recorded.flatMap((note) => wordNote(note).join(' ') || []));
 
 function wordCell(shownCell: Cell): string {
   const { state, setBy, value, absent } = shownCell;
@@ -137,11 +158,39 @@ const disagreement = computed(() => {
       </li>
     </ul>
 
+    <section
+      v-if="changed.length || kept || settled.length || reasons.length"
+      class="changes"
+      aria-label="What it changes"
+    >
+      <h2>What it changes</h2>
+      <ul v-if="changed.length">
+        <li v-for="element in changed" :key="`${element.kind} ${element.name}`" class="element">
+          {{ wordElement(element) }}
+        </li>
+      </ul>
+      <p v-if="kept" class="small soft">keeps {{ kept }}</p>
+      <p
+        v-for="each in settled"
+        :key="each.record.id"
+        class="small"
+        :class="each.state === 'otherwise' ? 'trouble' : 'soft'"
+      >
+        {{ wordSettlement(each) }}
+      </p>
+      <p v-for="text in reasons" :key="text" class="small">{{ text }}</p>
+    </section>
     <p class="remark">{{ sentence }}</p>
     <p v-if="disagreement" class="remark is-trouble">{{ disagreement }}</p>
     <v-btn class="edit" @click="$emit('edit')"
       >{{ cell.inForce ? 'Correct or add a reading' : 'Record what you found' }}
       <span class="soft key">Enter</span></v-btn
+    >
+    <v-btn
+      v-if="row.fact.inherited && layer === table.layers.length - 1"
+      class="edit"
+      @click="$emit('change')"
+      >{{ compared ? 'Say why' : 'Record a change' }} <span class="soft key">c</span></v-btn
     >
     <ImpactList
       v-if="row.fact.inherited"
@@ -203,11 +252,21 @@ li {
   text-decoration: underline;
   text-underline-offset: 2px;
 }
+.changes {
+  margin-top: 10px;
+}
+.changes ul {
+  border: 0;
+}
+.changes .element {
+  display: list-item;
+  padding: 1px 0;
+}
 .remark {
   margin-top: 12px;
 }
 .edit {
-  margin-top: 12px;
+  margin: 12px 8px 0 0;
 }
 .key {
   margin-left: 8px;

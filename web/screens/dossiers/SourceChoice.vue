@@ -114,6 +114,9 @@ defineExpose({ chosenSource });
   grid-template-columns: 1fr 130px;
   gap: 8px;
 }
+.pair > :only-child {
+  grid-column: 1 / -1;
+}
 .conditions {
   display: grid;
   grid-template-columns: 1fr 1fr 110px;

@@ -1,0 +1,89 @@
+/** Which application fills which role, where it comes from, and which roles are empty. */
+import { APPLICATION_ROLES, findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
+import type { RecordId } from '../../catalogue/recordKind.ts';
+import { diffValues, type ComparedElement } from '../compareValues.ts';
+import type { LayerTable } from '../layerTable.ts';
+import { cellsOf, elementsOf, topOf } from './cells.ts';
+
+/** How a role is filled: as in a base, by the layer's own choice, by nothing, by a choice at install, or not known. */
+export type RoleState = 'carried' | 'own' | 'empty' | 'chosen' | 'unknown';
+
+export interface RoleRow {
+  readonly fact: FactKey;
+  readonly application: string;
+  readonly state: RoleState;
+  /** The layer that fills it so, where one does. */
+  readonly layer?: RecordId;
+  /** What the base has in that role, where it is another one. */
+  readonly base: string;
+  /** The desktop that the application belongs to, where that was found. */
+  readonly belongs: string;
+  /** True for one that belongs to another desktop than the default one. */
+  readonly foreign: boolean;
+}
+
+export interface DefaultsView {
+  readonly roles: readonly RoleRow[];
+  readonly counts: Readonly<Record<RoleState, number>>;
+  /** Services that the layer switches on or leaves out; null where the base's, or its own, are not known. */
+  readonly services: readonly ComparedElement[] | null;
+  /** Programs of the analyst's own, that were left out. */
+  readonly leftOut: readonly string[];
+}
+
+/** The default applications of the top layer. */
+export function defaultsOf(table: LayerTable): DefaultsView {
+  const belongs = slots(table, 'defaults.belongs');
+  const chosen = new Set(
+    elementsOf(topOf(table, 'defaults.leftEmpty')).map(({ name }) => name.toLowerCase()),
+  );
+  const desktop = String(topOf(table, 'defaults.desktop')?.value ?? '');
+  const roles = APPLICATION_ROLES.map(({ id }): RoleRow => {
+    const fact = findFactKey(`defaults.application.${id}`)!;
+    const cells = cellsOf(table, fact.key);
+    const [below, top] = [cells.at(-2), cells[cells.length - 1]];
+    const application = String(top.value ?? '');
+    const role = fact.label.toLowerCase();
+    const home = belongs.get(role) ?? belongs.get(id) ?? belongs.get(application.toLowerCase()) ?? '';
+    const isOwn = top.setBy === cells.length - 1;
+    const filled = top.value !== undefined;
+    const isChosen = chosen.has(role) || chosen.has(id);
+    const state: RoleState = filled
+      ? isOwn
+        ? 'own'
+        : 'carried'
+      : isChosen
+        ? 'chosen'
+        : top.absent
+          ? 'empty'
+          : 'unknown';
+    return {
+      fact,
+      application,
+      state,
+      ...(top.setBy >= 0 && { layer: table.layers[top.setBy].id }),
+      base: below?.value !== undefined && below.value !== top.value ? String(below.value) : '',
+      belongs: home,
+      foreign: home !== '' && desktop !== '' && home !== desktop,
+    };
+  });
+  const counts = { carried: 0, own: 0, empty: 0, chosen: 0, unknown: 0 };
+  for (const { state } of roles) counts[state]++;
+  return {
+    roles,
+    counts,
+    services: servicesOf(table),
+    leftOut: elementsOf(topOf(table, 'defaults.addedByAnalyst')).map(({ name }) => name),
+  };
+}
+
+/** Names of a list by the slot that each fills. */
+function slots(table: LayerTable, key: string): Map<string, string> {
+  return new Map(elementsOf(topOf(table, key)).map(({ slot = '', name }) => [slot.toLowerCase(), name]));
+}
+
+function servicesOf(table: LayerTable): readonly ComparedElement[] | null {
+  const [below, top] = cellsOf(table, 'defaults.services').slice(-2);
+  if (!top || below.value === undefined || top.value === undefined) return null;
+  return diffValues(below.value, top.value);
+}

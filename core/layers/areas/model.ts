@@ -1,0 +1,91 @@
+/**
+ * The release model of a layer: what is claimed and what was found, how often releases came, how long each layer is
+ * supported, and what sources say of the delay behind the base.
+ */
+import { recordOf, recordsPointingTo, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { FactKey } from '../../catalogue/factSheet.ts';
+import type { Reading } from '../../catalogue/reading.ts';
+import type { RecordId } from '../../catalogue/recordKind.ts';
+import { boundsOf } from '../../catalogue/when.ts';
+import type { LayerTable } from '../layerTable.ts';
+import { evidenceOf, type Evidence } from '../valueInForce.ts';
+import { topOf } from './cells.ts';
+
+/** From the release of a layer to the end of its support. */
+export interface SupportWindow {
+  readonly layer: RecordId;
+  /** Days since 1970-01-01; undefined where not known. */
+  readonly from?: number;
+  readonly to?: number;
+}
+
+export interface StatedDelay {
+  readonly fact: FactKey;
+  readonly reading: Reading;
+  readonly days: number;
+  readonly evidence: Evidence;
+}
+
+export interface ModelView {
+  readonly found: string;
+  readonly claimed: string;
+  /** Days of the final releases of the distribution with a date, oldest first. */
+  readonly releases: readonly number[];
+  /** The middle of the days between one release and the next; undefined with fewer than three. */
+  readonly interval?: number;
+  /** Of the layers that say when their support ends or when they came out, root first. */
+  readonly windows: readonly SupportWindow[];
+  /** What every source says of the delay and of the time of testing, least days first. */
+  readonly delays: readonly StatedDelay[];
+}
+
+/** The release model of the top layer. */
+export function modelOf(catalogue: Catalogue, table: LayerTable): ModelView {
+  const top = table.layers[table.layers.length - 1];
+  const releases = recordsPointingTo(catalogue, top.distribution, 'release')
+    .filter(({ distribution, stage }) => distribution === top.distribution && stage === 'final')
+    .flatMap(({ date }) => boundsOf(date ?? '')?.first ?? [])
+    .sort((a, b) => a - b);
+  const interval = middleOf(releases.slice(1).map((day, i) => day - releases[i]));
+  return {
+    found: String(topOf(table, 'model.kind')?.value ?? ''),
+    claimed: String(topOf(table, 'model.claimed')?.value ?? ''),
+    releases,
+    ...(releases.length > 2 && { interval }),
+    windows: windowsOf(catalogue, table),
+    delays: delaysOf(catalogue, table),
+  };
+}
+
+function windowsOf(catalogue: Catalogue, table: LayerTable): SupportWindow[] {
+  const row = table.rows.find(({ fact }) => fact.key === 'model.supportEnd');
+  return table.layers.flatMap(({ id }, i): SupportWindow[] => {
+    const from = boundsOf(recordOf(catalogue, 'release', id)?.date ?? '')?.first;
+    const to = boundsOf(String(row?.cells[i].value ?? ''))?.last;
+    if (from === undefined && to === undefined) return [];
+    return [{ layer: id, ...(from !== undefined && { from }), ...(to !== undefined && { to }) }];
+  });
+}
+
+const DELAY_KEYS = new Set(['model.delay', 'repositories.holding', 'repositories.holdingMost']);
+
+function delaysOf(catalogue: Catalogue, table: LayerTable): StatedDelay[] {
+  return table.rows
+    .filter(({ fact }) => DELAY_KEYS.has(fact.key))
+    .flatMap(({ fact, cells }) =>
+      cells[cells.length - 1].readings.flatMap((reading): StatedDelay[] =>
+        typeof reading.value === 'number'
+          ? [{ fact, reading, days: reading.value, evidence: evidenceOf(catalogue, reading) }]
+          : [],
+      ),
+    )
+    .sort((a, b) => a.days - b.days);
+}
+
+/** The middle value; of two in the middle their mean, rounded. */
+function middleOf(days: readonly number[]): number | undefined {
+  if (days.length === 0) return undefined;
+  const sorted = days.toSorted((a, b) => a - b);
+  const half = sorted.length >> 1;
+  return sorted.length % 2 ? sorted[half] : Math.round((sorted[half - 1] + sorted[half]) / 2);
+}

@@ -1,0 +1,65 @@
+/** The repositories of a layer in the order in which the system asks them, with whose each is. */
+import type { FactValue } from '../../catalogue/factValue.ts';
+import type { RecordId } from '../../catalogue/recordKind.ts';
+import type { Cell, LayerTable } from '../layerTable.ts';
+import { cellsOf, elementsOf, introducedAt } from './cells.ts';
+
+/** A repository of the top layer. */
+export interface RepositoryRow {
+  /** Place in the order in which the system asks them, from 1. */
+  readonly place: number;
+  readonly name: string;
+  /** The lowest layer that has it: whose it is. */
+  readonly layer: RecordId;
+  readonly components: string;
+  /** `on`, `off`, or as recorded. */
+  readonly state: string;
+  /** As recorded: whose it is said to be, how far it is tested, which release it follows, what it is for. */
+  readonly owner: string;
+  readonly tier: string;
+  readonly suite: string;
+  readonly purpose: string;
+  /** Days that packages are held before they come into it: of itself, else of the layer that has it. */
+  readonly holding?: number;
+  /** The most, where that is known. */
+  readonly holdingMost?: number;
+}
+
+/** The repositories of the top layer in order, and the ones of the base that it does without. */
+export function repositoriesOf(table: LayerTable): {
+  readonly rows: readonly RepositoryRow[];
+  readonly missing: readonly string[];
+} {
+  const cells = cellsOf(table, 'repositories.archives');
+  const holding = cellsOf(table, 'repositories.holding');
+  const most = cellsOf(table, 'repositories.holdingMost');
+  const rows = elementsOf(cells.at(-1)).map(({ name, settings }, i): RepositoryRow => {
+    const first = introducedAt(cells, name);
+    // How long a base tests its packages says nothing of an archive that a derivative adds.
+    const ofLayer = (key: readonly Cell[]) => (key[first]?.setBy === first ? key[first].value : undefined);
+    const least = daysOf(settings?.holding ?? ofLayer(holding));
+    const longest = daysOf(settings?.holdingMost ?? ofLayer(most));
+    return {
+      place: i + 1,
+      name,
+      layer: table.layers[first].id,
+      components: settings?.components ?? '',
+      state: settings?.state ?? 'on',
+      owner: settings?.owner ?? '',
+      tier: settings?.tier ?? '',
+      suite: settings?.suite ?? '',
+      purpose: settings?.purpose ?? '',
+      ...(least !== undefined && { holding: least }),
+      ...(longest !== undefined && { holdingMost: longest }),
+    };
+  });
+  const names = new Set(rows.map(({ name }) => name));
+  const missing = elementsOf(cells.at(-2)).flatMap(({ name }) => (names.has(name) ? [] : [name]));
+  return { rows, missing };
+}
+
+/** `10`, `10 days`. */
+function daysOf(value: FactValue | undefined): number | undefined {
+  const days = /^\d+(\.\d+)?/.exec(String(value ?? ''))?.[0];
+  return days === undefined ? undefined : Number(days);
+}

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+/** Roles and the applications that fill them: whose choice each is, and what stands empty. */
+import { computed } from 'vue';
+import { wordElement } from '../../../../core/exchange/dossierText.ts';
+import { defaultsOf, type RoleRow } from '../../../../core/layers/areas/defaults.ts';
+import { nameOf } from '../../../../core/lineage/names.ts';
+import type { AreaProps } from './areaProps.ts';
+
+const props = defineProps<AreaProps>();
+const view = computed(() => defaultsOf(props.table));
+const known = computed(() => view.value.roles.length - view.value.counts.unknown);
+const sentence = computed(() => {
+  const { own, carried, empty, chosen } = view.value.counts;
+  const parts = [
+    own && `${own} by its own choice`,
+    carried && `${carried} as in its base`,
+    empty && `${empty} empty`,
+    chosen && `${chosen} chosen at install`,
+  ].filter(Boolean);
+  return `Of ${known.value} roles that are known: ${parts.join(', ')}.`;
+});
+
+function wordRole({ state, layer, base }: RoleRow): string {
+  switch (state) {
+    case 'own':
+      return base ? `in place of ${base}` : 'its own choice';
+    case 'carried':
+      return layer ? `from ${nameOf(props.catalogue, layer)}` : '';
+    case 'empty':
+      return base ? `the base has ${base}` : 'looked for, none';
+    case 'chosen':
+      return 'chosen at install';
+    case 'unknown':
+      return 'not looked at';
+  }
+}
+</script>
+
+<template>
+  <section v-if="known > 0" aria-label="Applications by role">
+    <ul>
+      <li
+        v-for="role in view.roles"
+        :key="role.fact.key"
+        :class="role.state"
+        :title="role.foreign ? `Belongs to ${role.belongs}, not to the default desktop` : role.belongs"
+      >
+        <span class="small soft">{{ role.fact.label }}</span>
+        <span class="name cut">{{ role.application || (role.state === 'unknown' ? '–' : 'none') }}</span>
+        <span class="small soft cut"
+          >{{ wordRole(role) }}<template v-if="role.foreign">; of {{ role.belongs }}</template></span
+        >
+      </li>
+    </ul>
+    <p class="small">{{ sentence }}</p>
+    <p v-if="view.services?.length" class="small">
+      Services: {{ view.services.map(wordElement).join(', ') }}.
+    </p>
+    <p v-if="view.leftOut.length" class="small soft">
+      Left out, since the analyst put them there: {{ view.leftOut.join(', ') }}.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(168px, 1fr));
+  gap: 8px 14px;
+  list-style: none;
+  padding: 0;
+}
+li {
+  display: grid;
+  padding-left: 9px;
+  border-left: 3px solid rgb(var(--v-theme-line));
+}
+.own {
+  border-left-color: rgb(var(--v-theme-area-defaults));
+}
+.own .name {
+  font-weight: 600;
+}
+.empty,
+.unknown {
+  border-left-style: dotted;
+}
+.unknown .name,
+.empty .name {
+  color: rgb(var(--v-theme-ink-soft));
+}
+p {
+  margin-top: 8px;
+}
+p + p {
+  margin-top: 2px;
+}
+</style>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+/** Theme parts with where each comes from, and whether toolkits look alike. */
+import { computed } from 'vue';
+import {
+  likenessOf,
+  THEME_PARTS,
+  themeParts,
+  type ThemeOrigin,
+} from '../../../../core/layers/areas/themes.ts';
+import { topOf } from '../../../../core/layers/areas/cells.ts';
+import { layerTable } from '../../../../core/layers/layerTable.ts';
+import { chainOf } from '../../../../core/lineage/chain.ts';
+import { nameOf } from '../../../../core/lineage/names.ts';
+import { wholeLineage } from '../../../stores/wholeLineage.ts';
+import type { AreaProps } from './areaProps.ts';
+
+const props = defineProps<AreaProps>();
+const name = (id: string) => nameOf(props.catalogue, id);
+/** Only theme facts of the other dossiers are asked for. */
+const others = computed(() =>
+  [...wholeLineage.graph(props.catalogue, props.day).nodes.values()].map((node) =>
+    layerTable(props.catalogue, chainOf(props.catalogue, node.release ?? node.id, props.day), THEME_PARTS),
+  ),
+);
+const parts = computed(() => themeParts(props.table, others.value));
+const tested = computed(() => String(topOf(props.table, 'themes.alikeTest')?.value ?? ''));
+
+function wordOrigin(origin: ThemeOrigin): string {
+  switch (origin.kind) {
+    case 'carried':
+      return `stock, from ${name(origin.from)}`;
+    case 'variant':
+      return `variant of ${origin.of}`;
+    case 'asIn':
+      return `as in ${origin.others.slice(0, 3).map(name).join(', ')}${origin.others.length > 3 ? ` and ${origin.others.length - 3} more` : ''}`;
+    case 'own':
+      return 'its own';
+    case 'stated':
+      return origin.words;
+  }
+}
+const LIKENESS = {
+  one: 'One toolkit in the default set: everything looks alike.',
+  yes: 'Applications of different toolkits look alike, as tested.',
+  partly: 'Applications of different toolkits look alike in part.',
+  no: 'Applications of different toolkits do not look alike.',
+  untested: 'Several toolkits in the default set; nobody has tested whether they look alike.',
+  unknown: 'How many toolkits are in the default set is not known.',
+} as const;
+</script>
+
+<template>
+  <section aria-label="Theme parts and their origin">
+    <table v-if="parts.length" class="plain-table">
+      <tbody>
+        <tr v-for="part in parts" :key="part.fact.key">
+          <td class="soft">{{ part.fact.label }}</td>
+          <td>{{ part.value }}</td>
+          <td :class="part.origin.kind">{{ wordOrigin(part.origin) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="remark" :class="{ 'is-trouble': likenessOf(table) === 'no' }">
+      {{ LIKENESS[likenessOf(table)] }}<template v-if="tested"> Tested: {{ tested }}.</template>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+td.own {
+  font-weight: 600;
+}
+.remark {
+  margin-top: 8px;
+}
+</style>

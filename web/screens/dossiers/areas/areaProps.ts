@@ -1,0 +1,9 @@
+/** What the view of an area is given. */
+import type { Catalogue } from '../../../../core/catalogue/catalogue.ts';
+import type { LayerTable } from '../../../../core/layers/layerTable.ts';
+
+export interface AreaProps {
+  catalogue: Catalogue;
+  table: LayerTable;
+  day: number;
+}
