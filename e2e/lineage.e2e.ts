@@ -6,15 +6,17 @@ import { join } from 'node:path';
 import { SaxesParser } from 'saxes';
 import type { Download } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openBrowser, plateOf, startServer } from './browser.ts';
+import { createVisits, openBrowser, plateOf, startServer } from './browser.ts';
 
 let server: Awaited<ReturnType<typeof startServer>>;
 let browser: Awaited<ReturnType<typeof openBrowser>>;
+let visits: ReturnType<typeof createVisits>;
 const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-lineage-'));
 
 beforeAll(async () => {
   server = await startServer();
   browser = await openBrowser();
+  visits = createVisits(browser.page, server.address);
   await browser.page.goto(server.address);
   await browser.page.getByText(/^Saved/).waitFor();
 });
@@ -25,13 +27,12 @@ afterAll(async () => {
 });
 
 const plate = (name: string) => plateOf(browser.page, name);
-const query = (name: string) => new URL(browser.page.url()).searchParams.get(name);
-/** Opens an address, once what was edited before is saved. */
+/** Opens an address, and waits for a plate that is to be seen there. */
 async function open(address: string, seen = 'Larkspur'): Promise<void> {
-  await browser.page.getByText(/^Saved/).waitFor();
-  await browser.page.goto(server.address + address);
+  await visits.open(address);
   await plate(seen).waitFor();
 }
+const query = (name: string) => visits.query(name);
 /** The middle of a plate in the window. */
 async function middle(name: string): Promise<{ x: number; y: number; left: number; right: number }> {
   const box = (await plate(name).boundingBox())!;

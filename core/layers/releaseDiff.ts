@@ -3,6 +3,7 @@ import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { chainOf } from '../lineage/chain.ts';
+import { versionOrderOf } from './changes.ts';
 import { diffValues, type ComparedElement } from './compareValues.ts';
 import { layerTable, type Cell, type LayerTable } from './layerTable.ts';
 
@@ -32,13 +33,14 @@ export function diffReleases(
   day: number,
 ): ReleaseDiff {
   const [old, now] = [before, after].map((id) => layerTable(catalogue, chainOf(catalogue, id, day)));
+  const order = versionOrderOf(now);
   let equal = 0;
   const differences = now.rows.flatMap(({ fact, cells }, i): FactDifference[] => {
     const [a, b] = [old.rows[i].cells.at(-1)!, cells.at(-1)!];
     const [knowsA, knowsB] = [a, b].map(({ value, absent }) => value !== undefined || absent);
     if (!knowsA && !knowsB) return [];
     if (knowsA !== knowsB) return [{ fact, before: a, after: b, elements: [], unknown: true }];
-    const elements = diffValues(a.value, b.value);
+    const elements = diffValues(a.value, b.value, { fact, order });
     if (elements.length === 0) equal++;
     return elements.length ? [{ fact, before: a, after: b, elements, unknown: false }] : [];
   });
