@@ -105,6 +105,17 @@ describe('what lies beneath', () => {
     const both = { ...qt, 'etc/gtk-3.0/settings.ini': '[Settings]\ngtk-icon-theme-name=Tide\n' };
     expect((await factsOf(both)).get('themes.icons')!.value).toBe('Tide');
   });
+  it('holds the styles of two toolkits side by side, and none where only one is set', async () => {
+    const qt = { 'etc/xdg/kdeglobals': '[KDE]\nwidgetStyle=Plain\n[General]\nfont=Weir Sans,10,-1\n' };
+    const gtk = {
+      'etc/gtk-3.0/settings.ini': '[Settings]\ngtk-theme-name=Tide\ngtk-font-name=Fen Sans 11\n',
+    };
+    expect((await factsOf({ ...qt, ...gtk })).get('themes.styles')!.value).toEqual([
+      { slot: 'gtk', name: 'Tide', settings: { font: 'Fen Sans' } },
+      { slot: 'qt', name: 'Plain', settings: { font: 'Weir Sans' } },
+    ]);
+    expect((await factsOf(qt)).has('themes.styles')).toBe(false);
+  });
   it('names one desktop only where one session is offered', async () => {
     const session = (name: string) => entry({ Name: name, Exec: name, DesktopNames: name });
     const one = {

@@ -10,7 +10,14 @@ import { bootEntries, image } from './facts/media.ts';
 import { archives, formats, keys, mirrors, priorities } from './facts/repositories.ts';
 import { found, type FactRule, type FoundFact } from './facts/rule.ts';
 import { summary } from './facts/summary.ts';
-import { bootScreen, darkness, qtSettings, toolkitSettings, wallpaper } from './facts/themes.ts';
+import {
+  bootScreen,
+  darkness,
+  qtSettings,
+  stylesByToolkit,
+  toolkitSettings,
+  wallpaper,
+} from './facts/themes.ts';
 import { guide } from './facts/welcome.ts';
 import type { ReadSystem } from './system.ts';
 import { addedLater, pathOf } from './systemFiles.ts';
@@ -69,6 +76,7 @@ const RULES: readonly FactRule[] = [
   scheduler,
   toolkitSettings,
   qtSettings,
+  stylesByToolkit,
   darkness,
   wallpaper,
   bootScreen,

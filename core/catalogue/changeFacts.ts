@@ -134,6 +134,13 @@ export const CHANGE_FACTS: AreaLines = [
         'How many toolkits the preinstalled applications use.',
       ],
       [
+        'styles',
+        'Style by toolkit',
+        'list',
+        'What each toolkit is set to: `toolkit: widget theme`, with its icons and font.',
+        having('icons, cursor, font, dark'),
+      ],
+      [
         'alike',
         'Toolkits look alike',
         'choice',

@@ -163,6 +163,7 @@ select {
   text-overflow: ellipsis;
 }
 .new td:first-child input {
+  width: calc(100% - 6px);
   margin-left: 0;
 }
 select:not(:hover, :focus, .new select) {

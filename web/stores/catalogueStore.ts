@@ -52,6 +52,7 @@ export const useCatalogueStore = defineStore('catalogue', () => {
   const saving = ref<SavingState>('saved');
   const savedAt = ref<Date | null>(null);
   let pending = 0;
+  let unsavedEdits = 0;
 
   const about = computed(() => recordOf(catalogue.value, 'about', ABOUT_ID));
   const undoLabel = computed(() => editToUndo(history.value)?.label);
@@ -153,8 +154,16 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     if (!taken) return;
     catalogue.value = applyDiff(catalogue.value, taken.diff);
     history.value = taken.history;
-    void track(storage().saveStep(step, { catalogue: catalogue.value, history: history.value }));
+    unsavedEdits++;
+    void track(storage().saveStep(step, { catalogue: catalogue.value, history: history.value })).finally(
+      () => unsavedEdits--,
+    );
   }
+
+  // A page that is closed before an edit is on disk would lose it: the browser asks first.
+  window.addEventListener('beforeunload', (event) => {
+    if (unsavedEdits > 0) event.preventDefault();
+  });
 
   const undo = () => take({ type: 'undo' });
   const redo = () => take({ type: 'redo' });

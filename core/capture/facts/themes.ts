@@ -63,6 +63,33 @@ export const qtSettings: FactRule = (system) =>
       ),
     );
 
+/** What each toolkit is set to, where the settings of more than one are at hand: whether they look alike can be held against it. */
+export const stylesByToolkit: FactRule = (system) => {
+  const qt = keyFilesOf(system, 'key-file').find(({ path }) => /(^|\/)etc\/xdg\/kdeglobals$/.test(path));
+  const gtk = (key: string) => toolkitValue(system, key)?.text ?? '';
+  const styles: readonly (readonly [toolkit: string, style: string, icons: string, font: string])[] = [
+    ['gtk', gtk('gtk-theme-name'), gtk('gtk-icon-theme-name'), gtk('gtk-font-name').replace(/ \d+$/, '')],
+    ...(qt
+      ? ([
+          [
+            'qt',
+            qt.group('KDE').widgetStyle ?? '',
+            qt.group('Icons').Theme ?? '',
+            (qt.group('General').font ?? '').split(',')[0],
+          ],
+        ] as const)
+      : []),
+  ];
+  const known = styles.filter(([, style]) => style);
+  if (known.length < 2) return [];
+  const elements = known.map(([slot, name, icons, font]) => ({
+    slot,
+    name,
+    settings: { ...(icons && { icons }), ...(font && { font }) },
+  }));
+  return found('themes.styles', elements, qt!.path);
+};
+
 /** Whether a new account begins dark. Only said when a setting says it. */
 export const darkness: FactRule = (system) => {
   const scheme = storedValue(system, 'interface', 'color-scheme');

@@ -10,7 +10,7 @@ import { defaultsOf } from './defaults.ts';
 import { kernelOf } from './kernel.ts';
 import { modelOf } from './model.ts';
 import { repositoriesOf } from './repositories.ts';
-import { likenessOf, themeParts } from './themes.ts';
+import { likenessCheck, likenessOf, themeParts } from './themes.ts';
 import { misplacedActions, welcomeMatrix } from './welcome.ts';
 import { layerTable } from '../layerTable.ts';
 
@@ -92,6 +92,17 @@ describe('theme parts', () => {
       ['font', { kind: 'variant', of: 'Heath Sans 11' }],
       ['boot', { kind: 'own' }],
     ]);
+  });
+  it('are not borrowed from what rests on the layer, and are as stated where that was found', () => {
+    const cursorOf = (parts: ReturnType<typeof themeParts>) =>
+      parts.find(({ fact }) => fact.key === 'themes.cursor')!.origin;
+    expect(cursorOf(themeParts(table('a'), ['b', 'x'].map(table)))).toEqual({ kind: 'own' });
+    const catalogue = catalogueOf(
+      ...[distribution('a'), release('a', '1'), says('a', 'themes.cursor', 'Dot')],
+      says('a', 'themes.origins', [{ slot: 'Cursor', name: 'borrowed from Reed' }]),
+    );
+    const stated = layerTable(catalogue, chainOf(catalogue, 'release:a-1', TODAY));
+    expect(cursorOf(themeParts(stated, []))).toEqual({ kind: 'stated', words: 'borrowed from Reed' });
   });
   it('of several toolkits were tested for likeness, or not', () => {
     expect(likenessOf(table('b'))).toBe('untested');
@@ -225,5 +236,27 @@ describe('the release model', () => {
     expect(
       modelOf(catalogue, layerTable(catalogue, chainOf(catalogue, 'release:a-1', TODAY))).interval,
     ).toBeUndefined();
+  });
+});
+
+describe('likeness of toolkits', () => {
+  it('is checked part by part; what is known of one only is neither same nor other', () => {
+    const catalogue = catalogueOf(
+      distribution('a'),
+      release('a', '1'),
+      says('a', 'themes.styles', [
+        { slot: 'first', name: 'Tide', settings: { icons: 'Tide-Dark', font: 'Fen' } },
+        { slot: 'second', name: 'Plain', settings: { icons: 'tide dark', cursor: 'Dot' } },
+      ]),
+    );
+    const { toolkits, rows } = likenessCheck(layerTable(catalogue, chainOf(catalogue, 'release:a-1', TODAY)));
+    expect(toolkits).toEqual(['first', 'second']);
+    expect(rows.map(({ part, same }) => [part, same])).toEqual([
+      ['widgets', false],
+      ['icons', true],
+      ['font', undefined],
+      ['cursor', undefined],
+    ]);
+    expect(likenessCheck(table('x'))).toEqual({ toolkits: [], rows: [] });
   });
 });

@@ -38,8 +38,14 @@ export const THEME_PARTS: readonly FactKey[] = PARTS;
 
 /** The theme parts that are known of the top layer, with their origin; `others` are dossiers outside its chain. */
 export function themeParts(table: LayerTable, others: readonly LayerTable[]): ThemePart[] {
-  const chain = new Set(table.layers.map(({ distribution }) => distribution));
-  const strangers = others.filter(({ layers }) => !chain.has(layers[layers.length - 1].distribution));
+  const { distribution } = table.layers[table.layers.length - 1];
+  const chain = new Set(table.layers.map((layer) => layer.distribution));
+  // What rests on this layer has it from here.
+  const strangers = others.filter(
+    ({ layers }) =>
+      !chain.has(layers[layers.length - 1].distribution) &&
+      !layers.some((layer) => layer.distribution === distribution),
+  );
   const stated = new Map(
     elementsOf(topOf(table, 'themes.origins')).map(({ slot = '', name }) => [slot.toLowerCase(), name]),
   );
@@ -69,6 +75,45 @@ function isVariant(name: string, stock: string): boolean {
   const first = (text: string) => /^\p{L}{3,}/u.exec(text.toLowerCase())?.[0];
   return first(name) !== undefined && first(name) === first(stock);
 }
+
+/** One part of the look next to what each toolkit has for it. */
+export interface LikenessRow {
+  readonly part: string;
+  /** One for each toolkit; empty where it is not known. */
+  readonly values: readonly string[];
+  /** Undefined where fewer than two are known. */
+  readonly same?: boolean;
+}
+
+/** What the toolkits of the default set are set to, part by part: where they differ, they do not look alike. */
+export function likenessCheck(table: LayerTable): {
+  readonly toolkits: readonly string[];
+  readonly rows: readonly LikenessRow[];
+} {
+  const styles = elementsOf(topOf(table, 'themes.styles'));
+  const names = [...new Set(styles.flatMap(({ settings }) => Object.keys(settings ?? {})))];
+  const rowOf = (part: string, values: readonly string[]): LikenessRow => {
+    const known = values.filter(Boolean);
+    return { part, values, ...(known.length > 1 && { same: new Set(known.map(fold)).size === 1 }) };
+  };
+  return {
+    toolkits: styles.map(({ slot, name }) => slot ?? name),
+    rows: [
+      rowOf(
+        'widgets',
+        styles.map(({ name }) => name),
+      ),
+      ...names.map((part) =>
+        rowOf(
+          part,
+          styles.map(({ settings }) => settings?.[part] ?? ''),
+        ),
+      ),
+    ].filter(({ values }) => values.some(Boolean)),
+  };
+}
+
+const fold = (text: string) => text.toLowerCase().replace(/[\s_-]+/g, '');
 
 /** Whether applications of different toolkits look alike, as far as it is known. */
 export function likenessOf(table: LayerTable): 'one' | 'yes' | 'partly' | 'no' | 'untested' | 'unknown' {

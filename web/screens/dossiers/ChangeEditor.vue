@@ -144,7 +144,7 @@ watch(open, (value) => !value && emit('close'));
           <option v-for="(word, i) in WEIGHTS" :key="word" :value="i + 1">{{ i + 1 }}, {{ word }}</option>
         </select>
       </label>
-      <SourceChoice ref="sourceChoice" :source="record?.sources[0] ?? null" />
+      <SourceChoice ref="sourceChoice" :source="record?.sources[0] ?? null" :subject="subject" />
       <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
       <div class="actions">
         <v-btn type="submit" variant="flat" color="primary">{{

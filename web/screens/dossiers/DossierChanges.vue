@@ -60,6 +60,8 @@ const base = computed(() => {
 const sentence = computed(() => {
   const recorded = changes.value.filter(({ basis }) => basis === 'recorded').length;
   const counted = changes.value.length - recorded;
+  if (!base.value && counted === 0 && recorded === 0)
+    return 'No base is recorded that it could be held against; a change can be recorded all the same.';
   const against = base.value ? ` on ${base.value}` : '';
   return [
     `${formatNumberOf(counted, 'fact')} changed${against}, by comparing.`,

@@ -110,7 +110,7 @@ watch(open, (value) => !value && emit('close'));
         <div v-if="arithmetic" class="small soft" role="status">{{ arithmetic }}</div>
       </div>
       <p v-if="fact.settings" class="small soft">Settings: {{ settingsHint }}</p>
-      <SourceChoice ref="sourceChoice" :source="reading?.source ?? null">
+      <SourceChoice ref="sourceChoice" :source="reading?.source ?? null" :subject="subject">
         <v-select v-model="certainty" :items="['sure', 'likely', 'unsure']" label="How sure" />
       </SourceChoice>
       <label v-if="reading" class="small">

@@ -14,12 +14,16 @@ import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { today } from '../../stores/clock.ts';
 import { useSources, type ChosenSource } from './useSources.ts';
 
-const props = defineProps<{ source: RecordId | null }>();
+const props = defineProps<{ source: RecordId | null; subject: RecordId }>();
 
-const { sources, lastSource } = useSources();
+const { sources, lastSource, sourcesFor } = useSources();
 const NEW = 'new';
 const NONE = 'none';
-const chosen = ref<string>(props.source ?? lastSource.value ?? sources.value[0]?.id ?? NEW);
+const cited = sourcesFor(props.subject);
+/** What was used last, if this dossier rests on it; else the newest that it rests on; nothing of another dossier unasked. */
+const usual =
+  lastSource.value && cited.includes(lastSource.value) ? lastSource.value : (cited[0] ?? lastSource.value);
+const chosen = ref<string>(props.source ?? usual ?? NEW);
 const created = ref({
   kind: 'page' as SourceKind,
   title: '',
@@ -37,10 +41,12 @@ const isSeen = computed(() => SOURCE_KINDS[created.value.kind].seen);
 const isMeasured = computed(() => created.value.kind === 'measurement');
 
 const sourceItems = computed(() => [
-  ...sources.value.map(({ id, title, sourceKind }) => ({
-    value: id,
-    title: `${title} (${SOURCE_KINDS[sourceKind].label})`,
-  })),
+  ...sources.value
+    .toSorted((a, b) => Number(cited.includes(b.id)) - Number(cited.includes(a.id)))
+    .map(({ id, title, sourceKind }) => ({
+      value: id,
+      title: `${title} (${SOURCE_KINDS[sourceKind].label})`,
+    })),
   { value: NEW, title: 'A new source …' },
   { value: NONE, title: 'No source' },
 ]);

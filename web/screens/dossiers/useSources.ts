@@ -1,10 +1,11 @@
 /** The sources that an edit can cite: those that are there, and a new one that comes with the edit. */
 import { computed, ref } from 'vue';
-import { recordsOf } from '../../../core/catalogue/catalogue.ts';
+import { recordsOf, recordsPointingTo } from '../../../core/catalogue/catalogue.ts';
 import { createFreshId, type RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { AnyRecord } from '../../../core/catalogue/recordKinds.ts';
 import type { Conditions, Source, SourceKind } from '../../../core/catalogue/source.ts';
 import { compareWhen } from '../../../core/catalogue/when.ts';
+import { distributionOf } from '../../../core/lineage/chain.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
 
@@ -32,6 +33,24 @@ export function useSources() {
     ),
   );
 
+  /** The sources that a dossier rests on already: those of its distribution, releases and editions, newest first. */
+  function sourcesFor(subject: RecordId): RecordId[] {
+    const distribution = distributionOf(store.catalogue, subject);
+    const own = [
+      distribution,
+      ...recordsPointingTo(store.catalogue, distribution, 'release').map(({ id }) => id),
+      ...recordsPointingTo(store.catalogue, distribution, 'edition').map(({ id }) => id),
+    ];
+    const cited = new Set(
+      own.flatMap((id) =>
+        recordsPointingTo(store.catalogue, id, 'reading').flatMap((reading) =>
+          reading.subject === id && reading.source ? [reading.source] : [],
+        ),
+      ),
+    );
+    return sources.value.flatMap(({ id }) => (cited.has(id) ? [id] : []));
+  }
+
   /** The id of a chosen source; a new one is put among the records of the edit. */
   function sourceIdOf(chosen: ChosenSource, records: AnyRecord[]): RecordId | undefined {
     if (!chosen) return undefined;
@@ -53,5 +72,5 @@ export function useSources() {
     return source.id;
   }
 
-  return { sources, lastSource, sourceIdOf };
+  return { sources, lastSource, sourcesFor, sourceIdOf };
 }

@@ -2,6 +2,7 @@
 /** Theme parts with where each comes from, and whether toolkits look alike. */
 import { computed } from 'vue';
 import {
+  likenessCheck,
   likenessOf,
   THEME_PARTS,
   themeParts,
@@ -23,6 +24,13 @@ const others = computed(() =>
   ),
 );
 const parts = computed(() => themeParts(props.table, others.value));
+const check = computed(() => likenessCheck(props.table));
+const contradicted = computed(() => {
+  const differing = check.value.rows.flatMap(({ part, same }) => (same === false ? part : []));
+  return likenessOf(props.table) === 'yes' && differing.length > 0
+    ? `Said to look alike, though the toolkits are set to different ${differing.join(', ')}.`
+    : '';
+});
 const tested = computed(() => String(topOf(props.table, 'themes.alikeTest')?.value ?? ''));
 
 function wordOrigin(origin: ThemeOrigin): string {
@@ -60,6 +68,23 @@ const LIKENESS = {
         </tr>
       </tbody>
     </table>
+    <table v-if="check.toolkits.length > 1" class="plain-table check" aria-label="Style by toolkit">
+      <thead>
+        <tr>
+          <th></th>
+          <th v-for="toolkit in check.toolkits" :key="toolkit">{{ toolkit }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in check.rows" :key="row.part">
+          <td class="soft">{{ row.part }}</td>
+          <td v-for="(value, i) in row.values" :key="i" :class="{ trouble: row.same === false }">
+            {{ value || '–' }}{{ row.same === false && i > 0 ? ' ≠' : '' }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="contradicted" class="remark is-trouble">{{ contradicted }}</p>
     <p class="remark" :class="{ 'is-trouble': likenessOf(table) === 'no' }">
       {{ LIKENESS[likenessOf(table)] }}<template v-if="tested"> Tested: {{ tested }}.</template>
     </p>
@@ -67,6 +92,13 @@ const LIKENESS = {
 </template>
 
 <style scoped>
+.check {
+  width: auto;
+  margin-top: 8px;
+}
+.check td {
+  padding-right: 26px;
+}
 td.own {
   font-weight: 600;
 }
