@@ -4,6 +4,7 @@
  */
 import { editsBench } from './edits.ts';
 import { layoutBench } from './layout.ts';
+import { namesBench } from './names.ts';
 import { panZoomBench } from './panZoom.ts';
 import { placingSpeedBench, placingTrialBench } from './placing.ts';
 import { readIndexBench, readInWorkerBench } from './readIndex.ts';
@@ -21,6 +22,7 @@ const BENCHES = [
   layoutBench,
   panZoomBench,
   editsBench,
+  namesBench,
 ];
 
 await build(); // the browser benches open the built interface with the sample

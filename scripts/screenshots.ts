@@ -31,6 +31,12 @@ const SHOTS: readonly Shot[] = [
   { name: 'dossiers', address: '/dossiers' },
   { name: 'dossier-summary', address: '/dossiers/release:tidewater-7.1?tab=summary' },
   { name: 'dossier-welcome', address: '/dossiers/release:tidewater-7.1?area=welcome' },
+  { name: 'dossier-changes', address: '/dossiers/release:penhallow-5?tab=changes' },
+  { name: 'dossier-editions', address: '/dossiers/release:quickthorn-26.10?tab=editions' },
+  {
+    name: 'dossier-evidence',
+    address: '/dossiers/release:tidewater-7.1?tab=evidence&by=capture&source=source:capture-tidewater-7.1',
+  },
   { name: 'dossier-layers', address: '/dossiers/release:tidewater-7.1?fact=model.supportEnd' },
   {
     name: 'dossier-packages',

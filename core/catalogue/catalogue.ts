@@ -50,9 +50,9 @@ export function recordsPointingTo<K extends KindName>(
   kind: K,
 ): RecordTypes[K][] {
   const found: RecordTypes[K][] = [];
+  const prefix = `${kind}:`;
   for (const pointer of catalogue.pointers.get(id) ?? []) {
-    const record = catalogue.records[kind].get(pointer);
-    if (record) found.push(record);
+    if (pointer.startsWith(prefix)) found.push(catalogue.records[kind].get(pointer)!);
   }
   return found;
 }

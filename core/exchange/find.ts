@@ -53,6 +53,9 @@ const WEIGHTS: Readonly<Record<FoundKind, number>> = {
 };
 const KINDS = Object.keys(WEIGHTS) as FoundKind[];
 
+/** Records that are prepared in one step. */
+const AT_A_TIME = 512;
+
 const prepared = new WeakMap<Page<AnyRecord>, readonly Entry[]>();
 
 /** Letters and digits of a text, small and without accents: `Tide Water` and `tidewater` are the same. */
@@ -64,7 +67,7 @@ export function foldText(text: string): string {
 }
 
 /**
- * Searches; gives the best so far each time some pages were walked, at last all of them. The caller decides how long it
+ * Searches; gives the best so far each time some records were walked, at last all of them. The caller decides how long it
  * goes on at a time. Words must all be found; a single word may also be meant by its sound.
  */
 export function* search(catalogue: Catalogue, query: string, limit = 12): Generator<readonly Found[]> {
@@ -76,16 +79,18 @@ export function* search(catalogue: Catalogue, query: string, limit = 12): Genera
   let found: readonly Found[] = [];
   for (const kind of KINDS) {
     for (const page of catalogue.records[kind].pages as readonly Page<AnyRecord>[]) {
-      const before = best.length;
-      for (const entry of entriesOf(page)) {
-        const fit = fitOf(entry, words, whole, sound);
-        if (fit > 0) best.push({ entry, kind, fit: fit + WEIGHTS[kind] });
+      for (const entries of entriesOf(page)) {
+        const before = best.length;
+        for (const entry of entries) {
+          const fit = fitOf(entry, words, whole, sound);
+          if (fit > 0) best.push({ entry, kind, fit: fit + WEIGHTS[kind] });
+        }
+        if (best.length > before) {
+          best = pruned(best, limit);
+          found = best.map(({ entry, kind: of, fit }) => describe(catalogue, of, entry.id, whole, fit));
+        }
+        yield found;
       }
-      if (best.length > before) {
-        best = pruned(best, limit);
-        found = best.map(({ entry, kind: of, fit }) => describe(catalogue, of, entry.id, whole, fit));
-      }
-      yield found;
     }
   }
 }
@@ -128,13 +133,21 @@ function fitOf(
   return best;
 }
 
-function entriesOf(page: Page<AnyRecord>): readonly Entry[] {
-  let entries = prepared.get(page);
-  if (!entries) {
-    entries = [...page.values()].map(entryOf);
-    prepared.set(page, entries);
+/** The entries of a page: all at once where they are prepared, else some at a time. */
+function* entriesOf(page: Page<AnyRecord>): Generator<readonly Entry[]> {
+  const known = prepared.get(page);
+  if (known) {
+    yield known;
+    return;
   }
-  return entries;
+  const made: Entry[] = [];
+  const records = [...page.values()];
+  for (let at = 0; at < records.length; at += AT_A_TIME) {
+    const some = records.slice(at, at + AT_A_TIME).map(entryOf);
+    made.push(...some);
+    yield some;
+  }
+  prepared.set(page, made);
 }
 
 /** The texts of a record that stand in it itself: a page does not change when a record of another does. */

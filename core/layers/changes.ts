@@ -124,9 +124,12 @@ export interface StripBar {
   readonly level: 0 | 1 | 2 | 3;
 }
 
-/** The six bars of a layer, always in the same order. */
-export function stripOf(table: LayerTable, index = table.layers.length - 1): StripBar[] {
-  const changes = changesOf(table, index);
+/** The six bars of a layer, always in the same order; `changes` are its changes, where they are at hand. */
+export function stripOf(
+  table: LayerTable,
+  index = table.layers.length - 1,
+  changes = changesOf(table, index),
+): StripBar[] {
   return STRIP_AREAS.map(({ id }): StripBar => {
     const own = changes.filter(({ fact }) => fact.area === id);
     const amount = own.reduce((sum, change) => sum + change.amount, 0);

@@ -64,6 +64,7 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
   const layer = layers[layers.length - 1];
   const table = layerTable(catalogue, layers, [...STRIP_KEYS, ...HEAD_KEYS]);
   const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
+  const changes = changesOf(table);
   const textOf = (key: string) => textOfValue(values.get(key)?.value);
   const counts = layer.link && newestComparison(catalogue, layer.link, day)?.counts;
   const measured = counts && counts.installed > 0 ? counts : undefined;
@@ -77,8 +78,8 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     carried: measured && measured.same / measured.installed,
     current: measured && 1 - measured.heldBack / measured.installed,
     evidence: layer.link && evidenceOf(layer.link, measured !== undefined),
-    strip: stripOf(table),
-    changes: changesOf(table),
+    strip: stripOf(table, layers.length - 1, changes),
+    changes,
     purpose: textOf('identity.purpose'),
     model: textOf('model.kind'),
     format: textOf('identity.packageFormat'),
