@@ -1,7 +1,15 @@
 /** Impact, "the rest is the same", releases begun from others: by example, and by the laws that tie them together. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
+import {
+  catalogueOf,
+  change,
+  distribution,
+  link,
+  reading,
+  release,
+  source,
+} from '../../testing/catalogues.ts';
 import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/when.ts';
@@ -111,13 +119,18 @@ describe('impact', () => {
     'distribution:f',
     'distribution:g',
   ];
-  const values = fc.array(fc.constantFrom('Sedge', 'Reed', 'none', 'unchanged', null), {
-    minLength: layers.length,
-    maxLength: layers.length,
-  });
+  const values = fc.array(
+    fc.constantFrom('Sedge', 'Reed', 'none', 'unchanged', '→ replaces', '→ drops', '→ keeps', null),
+    {
+      minLength: layers.length,
+      maxLength: layers.length,
+    },
+  );
   const catalogueWith = (all: readonly (string | null)[]) => {
     const records = all.flatMap((value, i): AnyRecord[] => {
       if (value === null) return [];
+      const does = /^→ (replaces|drops|keeps)$/.exec(value)?.[1] as 'replaces' | undefined;
+      if (does) return [change(layers[i], ICONS, { does, ...(does === 'replaces' && { after: 'Reed' }) })];
       const said = value === 'none' || value === 'unchanged' ? value : { value };
       return [{ ...reading(layers[i], ICONS, said), id: `reading:${i}` }];
     });
@@ -146,6 +159,36 @@ describe('impact', () => {
           });
           if (name === 'affected') expect([before, after]).toEqual(['Plain', 'Changed']);
           else expect(after).toEqual(before);
+        }
+      }),
+    );
+  });
+  it('of a list is handed on by layers that only add to it', () => {
+    const lists = fc.array(fc.constantFrom('own', 'adds', 'drops', null), { minLength: 3, maxLength: 3 });
+    const named = (...names: string[]) => names.map((name) => ({ name }));
+    const LIST = 'kernel.offered';
+    fc.assert(
+      fc.property(lists, (all) => {
+        const catalogueOn = (base: string[]) => {
+          const records = ['release:b-1', 'release:c-1', 'release:d-1'].flatMap((subject, i): AnyRecord[] => {
+            if (all[i] === 'own') return [reading(subject, LIST, { value: named('own') })];
+            if (all[i] === 'adds')
+              return [change(subject, LIST, { does: 'adds', after: named(`more ${i}`) })];
+            return all[i] ? [change(subject, LIST, { does: 'drops', before: named('stock') })] : [];
+          });
+          const put = [...records, reading('release:a-7', LIST, { value: named(...base) })];
+          return applyDiff(family, diffOfRecords(family, put));
+        };
+        const [catalogue, changed] = [
+          catalogueOn(['stock', 'plain']),
+          catalogueOn(['stock', 'plain', 'new']),
+        ];
+        for (const { id, class: name } of impactOfFact(catalogue, graph, 'release:a-7', LIST, TODAY)) {
+          const [before, after] = [catalogue, changed].map((each) => {
+            const table = layerTable(each, chainOf(each, graph.nodes.get(id)!.release ?? id, TODAY));
+            return JSON.stringify(table.rows.find(({ fact }) => fact.key === LIST)!.cells.at(-1)!.value);
+          });
+          expect(before !== after).toBe(name === 'affected');
         }
       }),
     );

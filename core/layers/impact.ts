@@ -3,13 +3,14 @@
  * descendant is affected, has overridden it, rests on another release as yet, or it cannot be told; the four add up to all.
  */
 import type { Catalogue } from '../catalogue/catalogue.ts';
+import { isDirect } from '../catalogue/change.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { chainOf, distributionOf, type Layer } from '../lineage/chain.ts';
 import type { LineageGraph } from '../lineage/lineageGraph.ts';
 import { descendantsOf, outcomesWithout } from '../lineage/relatives.ts';
 import type { PackageClass } from '../packages/classify.ts';
-import { isSaid, layerTable } from './layerTable.ts';
+import { isSaid, layerTable, type Cell, type ValueState } from './layerTable.ts';
 
 export const IMPACT_CLASSES = ['affected', 'overridden', 'notYet', 'cannotTell'] as const;
 export type ImpactClass = (typeof IMPACT_CLASSES)[number];
@@ -39,9 +40,7 @@ export function impactOfFact(
     const [{ cells }] = layerTable(catalogue, layers, [fact]).rows;
     const top = cells[cells.length - 1];
     // Whoever sets a value above the base stands in the way; spoiled readings, and parts of a list, leave it open.
-    const above = cells.findLastIndex(
-      ({ state }, i) => i > at && (state === 'own' || state === 'none' || state === 'doesNotApply'),
-    );
+    const above = cells.findLastIndex((cell, i) => i > at && SETTING.has(cell.state) && !isStepOnList(cell));
     if (above > at) return verdict('overridden', layers[above].id);
     const isOpen = cells
       .slice(at + 1)
@@ -49,10 +48,11 @@ export function impactOfFact(
         isSaid(cell) ? ['carried', 'notLookedAt'].includes(cell.state) : cell.readings.length > 0,
       );
     if (isOpen) return verdict('cannotTell', layers[layers.length - 1].id);
+    // What adds to a list, or takes from it, hands on the rest of it.
+    let by = top.setBy;
+    while (by > at && isStepOnList(cells[by])) by = cells[by - 1].setBy;
     // With several bases another one may come first.
-    return top.setBy <= at || top.setBy < 0
-      ? verdict('affected', null)
-      : verdict('overridden', layers[top.setBy].id);
+    return by <= at ? verdict('affected', null) : verdict('overridden', layers[by].id);
   });
 }
 
@@ -121,6 +121,16 @@ function eachDescendant(
     };
     return { id, path: pathDown(graph, below, id), ...known() };
   });
+}
+
+/** States of a layer that has its own. */
+const SETTING: ReadonlySet<ValueState> = new Set(['own', 'none', 'doesNotApply']);
+
+/** True where a list is that of the layer below, changed by what was recorded directly. */
+function isStepOnList({ inForce, recorded }: Cell): boolean {
+  return (
+    !inForce && recorded.some((record) => isDirect(record) && Array.isArray(record.before ?? record.after))
+  );
 }
 
 /** A layer that a base has, other than the one in question; what stands for the whole project is no other. */

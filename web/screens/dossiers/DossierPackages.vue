@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The packages of a release held against its base: classes, repositories, and every package with its versions. */
-import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
@@ -94,7 +94,8 @@ const isBase = computed(
 );
 const impact = ref<InstanceType<typeof PackageImpact> | null>(null);
 /** An address that names a package opens at it, also where this system does not have it itself. */
-watch(impact, (shown) => {
+watch([impact, state], async ([shown]) => {
+  await nextTick(); // the table above it has come, or has not
   if (shown && query.value.package) (shown.$el as HTMLElement).scrollIntoView({ block: 'center' });
 });
 

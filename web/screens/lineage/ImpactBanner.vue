@@ -3,7 +3,7 @@
 import { IMPACT_CLASSES, countImpacts, type Impact, type ImpactClass } from '../../../core/layers/impact.ts';
 import { computed } from 'vue';
 
-const props = defineProps<{ question: string; impacts: readonly Impact[] }>();
+const props = defineProps<{ question: string; impacts: readonly Impact[]; ofPackage?: boolean }>();
 defineEmits<{ close: [] }>();
 
 const LABELS: Readonly<Record<ImpactClass, string>> = {
@@ -12,6 +12,10 @@ const LABELS: Readonly<Record<ImpactClass, string>> = {
   notYet: 'on another release',
   cannotTell: 'cannot tell',
 };
+/** A package is not set, but there in another version, or not at all. */
+const wordOf = (id: ImpactClass) =>
+  (props.ofPackage && { overridden: 'has another or none', notYet: 'has an older state' }[id as string]) ||
+  LABELS[id];
 const counts = computed(() => countImpacts(props.impacts));
 </script>
 
@@ -19,7 +23,7 @@ const counts = computed(() => countImpacts(props.impacts));
   <div class="remark impact" role="status">
     <strong>{{ question }}</strong>
     <span v-for="id in IMPACT_CLASSES" :key="id" class="key"
-      ><i :class="id" />{{ LABELS[id] }} {{ counts[id] }}</span
+      ><i :class="id" />{{ wordOf(id) }} {{ counts[id] }}</span
     >
     <button aria-label="Ask no more" title="Show the map as it is" @click="$emit('close')">×</button>
   </div>

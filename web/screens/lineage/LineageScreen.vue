@@ -246,6 +246,7 @@ const EXPORTS = [
         class="asked"
         :question="asked.question"
         :impacts="asked.impacts"
+        :of-package="asked.ofPackage"
         @close="go({ impact: undefined, ends: undefined, happens: undefined })"
       />
       <div class="ground">

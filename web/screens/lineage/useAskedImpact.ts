@@ -15,6 +15,7 @@ export interface AskedImpact {
   readonly question: string;
   readonly of: RecordId;
   readonly impacts: readonly Impact[];
+  readonly ofPackage?: boolean;
 }
 
 export function useAskedImpact(
@@ -48,6 +49,7 @@ export function useAskedImpact(
         question: `If the package ${called} of ${name(layer)} ${happens}`,
         of: distributionOf(catalogue.value, layer),
         impacts: answer.value?.impacts ?? [],
+        ofPackage: true,
       };
     }
     const [layer, key = ''] = impact.split('~');
