@@ -83,20 +83,4 @@ export function plateOf(page: Page, name: string): Locator {
   return map.getByRole('button', { name: new RegExp(`^${name}( \\S*\\d\\S*)?,`) });
 }
 
-/** Going from address to address in a page, as tests of one screen after the other do. */
-export function createVisits(page: Page, address: string) {
-  return {
-    /** Opens an address, once what was edited before is saved. */
-    async open(path: string): Promise<void> {
-      await page.getByText(/^Saved/).waitFor();
-      await page.goto(address + path);
-    },
-    /** A value of the present address. */
-    query: (name: string): string | null => new URL(page.url()).searchParams.get(name),
-    async undo(): Promise<void> {
-      await page.getByRole('button', { name: 'Undo' }).click();
-    },
-  };
-}
-
 export type { Browser, Page };

@@ -1,30 +1,18 @@
 /** Changes in the real interface: recorded in each area from nothing, erased, undone; with reasons and weights; settled. */
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createVisits, openBrowser, plateOf, startServer } from './browser.ts';
+import { describe, expect, it } from 'vitest';
+import { openApplication } from './application.ts';
+import { plateOf } from './browser.ts';
 
-let server: Awaited<ReturnType<typeof startServer>>;
-let browser: Awaited<ReturnType<typeof openBrowser>>;
-let { open, query, undo } = {} as ReturnType<typeof createVisits>;
+const app = openApplication();
+const { open, query, undo } = app;
 
-beforeAll(async () => {
-  server = await startServer();
-  browser = await openBrowser();
-  ({ open, query, undo } = createVisits(browser.page, server.address));
-  await browser.page.goto(server.address);
-  await browser.page.getByText(/^Saved/).waitFor();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.close();
-});
-
-const at = (key: string, layer: number) => browser.page.locator(`[data-cell="${key}:${layer}"]`);
-const tab = (name: string) => browser.page.getByRole('tab', { name, exact: true }).click();
-const strip = () => browser.page.locator('.head [role=img]').getAttribute('aria-label');
+const at = (key: string, layer: number) => app.page.locator(`[data-cell="${key}:${layer}"]`);
+const tab = (name: string) => app.page.getByRole('tab', { name, exact: true }).click();
+const strip = () => app.page.locator('.head [role=img]').getAttribute('aria-label');
 
 /** Records a value of a fact in a layer, with the source that was used last. */
 async function record(key: string, layer: number, value: string, source?: string): Promise<void> {
-  const { page } = browser;
+  const { page } = app;
   await at(key, layer).focus();
   await page.keyboard.press('Enter');
   const editor = page.getByRole('form', { name: /^Edit / });
@@ -48,7 +36,7 @@ const stripSays = (word: (area: string) => string) =>
 
 describe('changes in a catalogue of one’s own', () => {
   it('are recorded in each of the six areas from nothing, erased, and undone', async () => {
-    const { page } = browser;
+    const { page } = app;
     await page.getByRole('button', { name: 'Start my own catalogue' }).click();
     await page.getByRole('button', { name: 'Add a distribution by hand' }).click();
     await page.getByLabel('Name').fill('Alder');
@@ -94,7 +82,7 @@ describe('changes in a catalogue of one’s own', () => {
   });
 
   it('are recorded where the base is not known, and settled when it is', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/distribution:rush-light');
     await at('repositories.formats', 1).focus();
     await page.keyboard.press('c');
@@ -136,7 +124,7 @@ describe('changes in a catalogue of one’s own', () => {
 
 describe('in the sample', () => {
   it('changes have reasons and weights, which the summary tells', async () => {
-    const { page } = browser;
+    const { page } = app;
     await page.getByRole('button', { name: /My catalogue/ }).click();
     await page.getByText('Open the sample').click();
     await page.getByText(/^Saved/).waitFor();
@@ -162,7 +150,7 @@ describe('in the sample', () => {
   });
 
   it('each area has a view of its own above its facts', async () => {
-    const { page } = browser;
+    const { page } = app;
     for (const [area, view, text] of [
       ['repositories', 'Repositories in order', 'tidewater.example/front kelp'],
       ['kernel', 'Kernels', '3 others can be installed with Tide Kernels.'],
@@ -181,7 +169,7 @@ describe('in the sample', () => {
   });
 
   it('evidence is read by source and by capture, file by file', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:tidewater-7.1?tab=evidence');
     const says = page.getByRole('region', { name: 'What it says' });
     await page.getByRole('option').filter({ hasText: 'Tidewater download page' }).click();
@@ -195,7 +183,7 @@ describe('in the sample', () => {
   });
 
   it('a change of a package reaches those that have it from there; found by its name', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:fenwick-31?tab=packages&package=slate-editor');
     const asked = page.getByRole('region', { name: 'If a package changed' });
     await asked.getByText(/^slate-editor .* in Fenwick 31\. Of 8 descendants/).waitFor({ timeout: 30_000 });
@@ -220,7 +208,7 @@ describe('in the sample', () => {
 
 describe('editions and media', () => {
   it('are edited where they are seen, and from a pasted table; an edition goes without its releases', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:tidewater-7.1?tab=editions');
     const editions = page.getByRole('region', { name: 'Editions' });
     await editions.getByLabel('Standing of Ebb').selectOption('special purpose');
@@ -261,5 +249,5 @@ describe('editions and media', () => {
     await images.getByLabel('Size of b.iso').waitFor({ state: 'detached' });
     await images.getByLabel('Size of tidewater-7.1-amd64.iso').waitFor();
   });
-  it('raised no error on the page', () => expect(browser.errors).toEqual([]));
+  it('raised no error on the page', () => expect(app.errors).toEqual([]));
 });

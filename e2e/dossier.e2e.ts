@@ -1,27 +1,15 @@
 /** The dossier in the real interface: the rest unchanged, impact, a release from the one before, summary and difference. */
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createVisits, openBrowser, plateOf, startServer } from './browser.ts';
+import { describe, expect, it } from 'vitest';
+import { openApplication } from './application.ts';
+import { openBrowser, plateOf } from './browser.ts';
 
-let server: Awaited<ReturnType<typeof startServer>>;
-let browser: Awaited<ReturnType<typeof openBrowser>>;
-let { open, query, undo } = {} as ReturnType<typeof createVisits>;
+const app = openApplication();
+const { open, query, undo } = app;
 
-beforeAll(async () => {
-  server = await startServer();
-  browser = await openBrowser();
-  ({ open, query, undo } = createVisits(browser.page, server.address));
-  await browser.page.goto(server.address);
-  await browser.page.getByText(/^Saved/).waitFor();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.close();
-});
-
-const cell = (says: string) => browser.page.getByRole('gridcell', { name: says, exact: true });
+const cell = (says: string) => app.page.getByRole('gridcell', { name: says, exact: true });
 describe('the layers of a dossier', () => {
   it('are filtered by what is set here, contradicted, or not looked at, and by area', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:tidewater-7.1');
     const rows = page.getByRole('grid', { name: 'Layers' }).getByRole('rowheader');
     await page.getByRole('button', { name: /^Contradicted \d/ }).click();
@@ -35,7 +23,7 @@ describe('the layers of a dossier', () => {
     await expect.poll(() => rows.filter({ hasText: 'Default kernel' }).count()).toBe(0);
   });
   it('say of the rest of an area, and then of all, that it is unchanged; each is one step', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:dovecote-1?area=kernel');
     const rest = page.getByRole('button', { name: /^Rest of Kernel is unchanged \(\d+\)$/ });
     const before = Number(/\d+/.exec(await rest.innerText())![0]);
@@ -53,7 +41,7 @@ describe('the layers of a dossier', () => {
     await undo();
   });
   it('show who carries a fact on; a change of the base reaches exactly those', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:fenwick-31?fact=kernel.version');
     const impact = page.getByRole('region', { name: 'Who carries this on' });
     await impact
@@ -85,7 +73,7 @@ describe('the layers of a dossier', () => {
     await at.waitFor();
   });
   it('ask the map what would follow', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:fenwick-31?fact=kernel.version');
     await page.getByRole('link', { name: 'On the map', exact: true }).click();
     await page.getByText('If “Default kernel” of Fenwick 31 changed').waitFor();
@@ -103,7 +91,7 @@ describe('the layers of a dossier', () => {
 
 describe('releases', () => {
   it('begin from the one before, with its values unsure, on another base if wanted; one undo takes all back', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:kestrel-bench-9');
     await page.getByRole('button', { name: 'Begin a release from this one' }).click();
     const sheet = page.getByRole('dialog', { name: 'Begin a release' });
@@ -123,7 +111,7 @@ describe('releases', () => {
     await page.getByText('There is no such dossier').waitFor();
   });
   it('are added from a pasted list, told what is wrong with a line', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:ottery-7');
     await page.getByRole('button', { name: 'Begin a release from this one' }).click();
     const sheet = page.getByRole('dialog', { name: 'Begin a release' });
@@ -140,7 +128,7 @@ describe('releases', () => {
     await page.getByRole('link', { name: '8', exact: true }).waitFor({ state: 'detached' });
   });
   it('are held against each other: only what differs, unknown apart', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:tidewater-7.1?tab=difference');
     await page.getByText('28 facts differ, 47 are equal, 34 known of one of them only.').waitFor();
     await page.getByLabel('Held against').selectOption({ label: 'Tidewater 6.3' });
@@ -151,7 +139,7 @@ describe('releases', () => {
 
 describe('the summary', () => {
   it('says what it is in sentences that lead to what they rest on', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/release:tidewater-7.1?tab=summary');
     for (const text of [
       'Run by volunteers in Coast since Jun 2016, maintained.',
@@ -168,12 +156,12 @@ describe('the summary', () => {
     await expect.poll(() => query('fact')).toBe('model.supportEnd');
   });
   it('of one of which little is known says so', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/dossiers/distribution:wold?tab=summary');
     await page.getByText('It is not known what it is built on.').waitFor();
     await page.getByText(/^Nobody has looked at its .*kernel/).waitFor();
   });
-  it('raised no error on the page', () => expect(browser.errors).toEqual([]));
+  it('raised no error on the page', () => expect(app.errors).toEqual([]));
 });
 
 describe('with the keyboard alone', () => {
@@ -197,7 +185,7 @@ describe('with the keyboard alone', () => {
         for (let i = 0; i < 30 && !(await focused()).startsWith(text); i++) await press('Tab');
         expect(await focused()).toContain(text);
       };
-      await page.goto(server.address);
+      await page.goto(app.address);
       await page.getByRole('button', { name: 'Start my own catalogue' }).waitFor();
       const began = Date.now();
       await tabTo('Start my own catalogue');

@@ -5,34 +5,21 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SaxesParser } from 'saxes';
 import type { Download } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { createVisits, openBrowser, plateOf, startServer } from './browser.ts';
+import { afterAll, describe, expect, it } from 'vitest';
+import { openApplication } from './application.ts';
+import { plateOf } from './browser.ts';
 
-let server: Awaited<ReturnType<typeof startServer>>;
-let browser: Awaited<ReturnType<typeof openBrowser>>;
-let visits: ReturnType<typeof createVisits>;
+const app = openApplication();
+const { query } = app;
 const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-lineage-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-beforeAll(async () => {
-  server = await startServer();
-  browser = await openBrowser();
-  visits = createVisits(browser.page, server.address);
-  await browser.page.goto(server.address);
-  await browser.page.getByText(/^Saved/).waitFor();
-});
-afterAll(async () => {
-  await browser?.close();
-  await server?.close();
-  rmSync(folder, { recursive: true, force: true });
-});
-
-const plate = (name: string) => plateOf(browser.page, name);
+const plate = (name: string) => plateOf(app.page, name);
 /** Opens an address, and waits for a plate that is to be seen there. */
 async function open(address: string, seen = 'Larkspur'): Promise<void> {
-  await visits.open(address);
+  await app.open(address);
   await plate(seen).waitFor();
 }
-const query = (name: string) => visits.query(name);
 /** The middle of a plate in the window. */
 async function middle(name: string): Promise<{ x: number; y: number; left: number; right: number }> {
   const box = (await plate(name).boundingBox())!;
@@ -40,7 +27,7 @@ async function middle(name: string): Promise<{ x: number; y: number; left: numbe
 }
 /** Draws from the right handle of a plate to another, or to the open ground. */
 async function draw(from: string, to: string | null): Promise<void> {
-  const { page } = browser;
+  const { page } = app;
   const start = await middle(from);
   await page.mouse.move(start.x, start.y);
   await page.locator('[data-handle="base"]').waitFor();
@@ -57,7 +44,7 @@ async function saved(download: Download): Promise<string> {
   return readFileSync(path, 'utf8');
 }
 async function exported(label: string): Promise<Download> {
-  const { page } = browser;
+  const { page } = app;
   await page.getByRole('button', { name: 'More' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -78,7 +65,7 @@ function parseXml(text: string): string[] {
 
 describe('the map through time', () => {
   it('moves from event to event, says what happened, and keeps the date in the address', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage?asof=2026-01-27');
     const varnley = await middle('Varnley');
     expect(varnley.left).toBeGreaterThan((await middle('Fenwick')).right); // on Fenwick until then
@@ -100,7 +87,7 @@ describe('the map through time', () => {
     expect(await plate('Undershaw').count()).toBe(0);
     await open('/lineage');
     expect(await plate('Millrace').getAttribute('aria-label')).toContain('ended');
-    await browser.page
+    await app.page
       .getByText('Millrace installs from Copperline, until it ended')
       .waitFor({ state: 'attached' });
   });
@@ -108,7 +95,7 @@ describe('the map through time', () => {
 
 describe('editing on the map', () => {
   it('draws a link to a new base: asked what becomes of the old one, undone in one step', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage');
     await draw('Larkspur', 'Saltmere');
     // Saltmere is on Larkspur already; the form knows.
@@ -131,7 +118,7 @@ describe('editing on the map', () => {
     await pane.waitFor({ state: 'detached' });
   });
   it('refuses a circle with its path, and nothing is changed', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage');
     await draw('Penhallow', 'Larkspur');
     const form = page.getByRole('form', { name: 'Larkspur and Penhallow' });
@@ -141,7 +128,7 @@ describe('editing on the map', () => {
     await expect.poll(() => page.getByRole('contentinfo').innerText()).toContain('69 links');
   });
   it('corrects a link on its band, ends it, and takes that back', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage?at=distribution:ottery');
     await page.getByRole('button', { name: /^Ottery installs from Larkspur/ }).click();
     const pane = page.getByRole('form', { name: 'Selected link' });
@@ -157,7 +144,7 @@ describe('editing on the map', () => {
     await pane.getByText('Ottery 7 installs from Larkspur 7, since 14 Sep 2025.').waitFor();
   });
   it('selects a band by pointing at it', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage');
     const [tidewater, penhallow] = [await middle('Tidewater'), await middle('Penhallow')];
     await page.mouse.click((tidewater.right + penhallow.left) / 2, (tidewater.y + penhallow.y) / 2);
@@ -165,7 +152,7 @@ describe('editing on the map', () => {
     await expect.poll(() => query('link')).toBe('link:penhallow-5-on-tidewater-7.1');
   });
   it('adds a derivative to a plate from the keyboard', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage?at=distribution:nettlebed');
     await plate('Nettlebed').focus();
     await page.keyboard.press('a');
@@ -180,7 +167,7 @@ describe('editing on the map', () => {
 
 describe('what is shown', () => {
   it('unfolds editions, each on its own base', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage?at=distribution:tidewater');
     await page.getByRole('button', { name: 'Editions apart' }).click();
     await plate('Tidewater Ebb').waitFor();
@@ -189,7 +176,7 @@ describe('what is shown', () => {
     await plate('Tidewater Ebb').waitFor({ state: 'detached' });
   });
   it('filters, with what it rests on as surroundings, in map and outline alike', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage');
     await page.getByRole('button', { name: 'Standing: all' }).click();
     await page
@@ -207,7 +194,7 @@ describe('what is shown', () => {
     await expect.poll(() => rows.count()).toBeGreaterThan(20);
   });
   it('says how two are related', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage?at=distribution:tidewater');
     await page.getByLabel('Related to').selectOption({ label: 'Varnley' });
     await page.getByText('Nearest shared base: Larkspur. Tidewater › Larkspur ‹ Varnley.').waitFor();
@@ -215,7 +202,7 @@ describe('what is shown', () => {
     await page.getByText('Tidewater and Swiftlet have no base in common').waitFor();
   });
   it('dims all but one chain on demand', async () => {
-    const { page } = browser;
+    const { page } = app;
     await open('/lineage?at=distribution:tidewater');
     await page.getByRole('button', { name: 'Only its chain' }).click();
     await page.locator('.plate.dimmed', { hasText: 'Varnley' }).waitFor();
@@ -223,8 +210,8 @@ describe('what is shown', () => {
     await expect.poll(() => query('focus')).toBe('1');
   });
   it('walks, folds and sorts the outline from the keyboard', async () => {
-    const { page } = browser;
-    await page.goto(`${server.address}/lineage?view=outline&at=distribution:fenwick`);
+    const { page } = app;
+    await page.goto(`${app.address}/lineage?view=outline&at=distribution:fenwick`);
     const grid = page.getByRole('treegrid', { name: 'Lineage outline' });
     const fenwick = grid.locator('[data-id="distribution:fenwick"]');
     await fenwick.focus();
@@ -241,8 +228,8 @@ describe('what is shown', () => {
     await expect.poll(() => carried.getAttribute('aria-sort')).toBe('descending');
   });
   it('shows the time line of one in its dossier', async () => {
-    const { page } = browser;
-    await page.goto(`${server.address}/dossiers/release:varnley-6?tab=timeline`);
+    const { page } = app;
+    await page.goto(`${app.address}/dossiers/release:varnley-6?tab=timeline`);
     const line = page.getByRole('group', { name: 'Time line' });
     await line.getByText('on Fenwick').waitFor();
     await page.getByText('28 Jan 2026: Varnley moved from Fenwick 28 to Larkspur 7.').click();
@@ -278,5 +265,5 @@ describe('files of what is shown', () => {
       console.log('SKIPPED: dot is not installed; its reading of the DOT file was not checked.');
     else expect(read.stdout.split('\n').filter((line) => line.startsWith('node '))).toHaveLength(6);
   });
-  it('raised no error on the page', () => expect(browser.errors).toEqual([]));
+  it('raised no error on the page', () => expect(app.errors).toEqual([]));
 });

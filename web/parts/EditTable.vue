@@ -28,6 +28,7 @@ export interface EditRow {
 const props = defineProps<{
   /** `release`: what a row is. */
   noun: string;
+  title: string;
   columns: readonly EditColumn[];
   rows: readonly EditRow[];
 }>();
@@ -35,6 +36,7 @@ const emit = defineEmits<{
   set: [id: string, column: string, text: string];
   add: [cells: Readonly<Record<string, string>>];
   remove: [id: string];
+  /** A table that was pasted; empty when a list is asked for. */
   paste: [text: string];
 }>();
 
@@ -69,77 +71,101 @@ function onPaste(event: ClipboardEvent): void {
 </script>
 
 <template>
-  <table ref="host" class="plain-table edit" :aria-label="`${noun}s`">
-    <thead>
-      <tr>
-        <th v-for="column in columns" :key="column.id" :style="{ width: column.width }">
-          {{ column.label }}
-        </th>
-        <th class="end"><span class="visually-hidden">Delete</span></th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="row in rows" :key="row.id" :class="{ current: row.current }">
-        <td v-for="(column, i) in columns" :key="column.id">
-          <router-link v-if="row.to && i === 0" class="open" :to="row.to">{{
-            row.cells[column.id]
-          }}</router-link>
-          <span v-else-if="column.fixed" class="fixed">{{ row.cells[column.id] }}</span>
-          <select
-            v-else-if="column.choices"
-            :value="row.cells[column.id]"
-            :aria-label="`${column.label} of ${row.cells[columns[0].id]}`"
-            @change="onChange(row, column, $event)"
-          >
-            <option v-if="!column.choices.includes(row.cells[column.id])">{{ row.cells[column.id] }}</option>
-            <option v-for="choice in column.choices" :key="choice">{{ choice }}</option>
-          </select>
-          <input
-            v-else
-            :value="row.cells[column.id]"
-            :placeholder="column.placeholder ? '–' : ''"
-            :aria-label="`${column.label} of ${row.cells[columns[0].id]}`"
-            @change="onChange(row, column, $event)"
-            @keydown.enter="($event.target as HTMLElement).blur()"
-          />
-        </td>
-        <td class="end">
-          <button
-            class="remove"
-            :aria-label="`Delete ${noun} ${row.cells[columns[0].id]}`"
-            :title="`Delete this ${noun}; undo brings it back`"
-            @click="$emit('remove', row.id)"
-          >
-            ×
-          </button>
-        </td>
-      </tr>
-      <tr class="new" @keydown.enter.prevent="add">
-        <td v-for="(column, i) in columns" :key="column.id">
-          <span v-if="column.fixed" />
-          <select
-            v-else-if="column.choices"
-            v-model="added[column.id]"
-            :aria-label="`${column.label} of a new ${noun}`"
-          >
-            <option value="" />
-            <option v-for="choice in column.choices" :key="choice">{{ choice }}</option>
-          </select>
-          <input
-            v-else
-            v-model="added[column.id]"
-            :placeholder="i === 0 ? `new ${noun}, or paste a table` : column.placeholder"
-            :aria-label="`${column.label} of a new ${noun}`"
-            @paste="onPaste"
-          />
-        </td>
-        <td class="end"><button class="add" :disabled="!canAdd" @click="add">Add</button></td>
-      </tr>
-    </tbody>
-  </table>
+  <section :aria-label="`${noun[0].toUpperCase()}${noun.slice(1)}s`">
+    <div class="head">
+      <h2>{{ title }}</h2>
+      <slot />
+      <button class="list" @click="$emit('paste', '')">Paste a list</button>
+    </div>
+    <table ref="host" class="plain-table edit" :aria-label="`${noun}s`">
+      <thead>
+        <tr>
+          <th v-for="column in columns" :key="column.id" :style="{ width: column.width }">
+            {{ column.label }}
+          </th>
+          <th class="end"><span class="visually-hidden">Delete</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.id" :class="{ current: row.current }">
+          <td v-for="(column, i) in columns" :key="column.id">
+            <router-link v-if="row.to && i === 0" class="open" :to="row.to">{{
+              row.cells[column.id]
+            }}</router-link>
+            <span v-else-if="column.fixed" class="fixed">{{ row.cells[column.id] }}</span>
+            <select
+              v-else-if="column.choices"
+              :value="row.cells[column.id]"
+              :aria-label="`${column.label} of ${row.cells[columns[0].id]}`"
+              @change="onChange(row, column, $event)"
+            >
+              <option v-if="!column.choices.includes(row.cells[column.id])">
+                {{ row.cells[column.id] }}
+              </option>
+              <option v-for="choice in column.choices" :key="choice">{{ choice }}</option>
+            </select>
+            <input
+              v-else
+              :value="row.cells[column.id]"
+              :placeholder="column.placeholder ? '–' : ''"
+              :aria-label="`${column.label} of ${row.cells[columns[0].id]}`"
+              @change="onChange(row, column, $event)"
+              @keydown.enter="($event.target as HTMLElement).blur()"
+            />
+          </td>
+          <td class="end">
+            <button
+              class="remove"
+              :aria-label="`Delete ${noun} ${row.cells[columns[0].id]}`"
+              :title="`Delete this ${noun}; undo brings it back`"
+              @click="$emit('remove', row.id)"
+            >
+              ×
+            </button>
+          </td>
+        </tr>
+        <tr class="new" @keydown.enter.prevent="add">
+          <td v-for="(column, i) in columns" :key="column.id">
+            <span v-if="column.fixed" />
+            <select
+              v-else-if="column.choices"
+              v-model="added[column.id]"
+              :aria-label="`${column.label} of a new ${noun}`"
+            >
+              <option value="" />
+              <option v-for="choice in column.choices" :key="choice">{{ choice }}</option>
+            </select>
+            <input
+              v-else
+              v-model="added[column.id]"
+              :placeholder="i === 0 ? `new ${noun}, or paste a table` : column.placeholder"
+              :aria-label="`${column.label} of a new ${noun}`"
+              @paste="onPaste"
+            />
+          </td>
+          <td class="end"><button class="add" :disabled="!canAdd" @click="add">Add</button></td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
 </template>
 
 <style scoped>
+section {
+  margin-top: 14px;
+}
+.head {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin-bottom: 2px;
+}
+.list {
+  font-size: 12.5px;
+  color: rgb(var(--v-theme-accent-ink));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
 .edit {
   table-layout: fixed;
 }

@@ -3,7 +3,7 @@
  * Edits what is recorded of a change: why it was made, what follows, how much it weighs. Where the base's value is not
  * known, also what the change is.
  */
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import {
   CHANGE_KINDS,
   isDirect,
@@ -16,6 +16,7 @@ import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { WEIGHTS, wordElement } from '../../../core/exchange/dossierText.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
 import type { ComparedElement } from '../../../core/layers/compareValues.ts';
+import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';
 import { useChangeEditing, VALUES_ASKED } from './useChangeEditing.ts';
 
@@ -43,9 +44,7 @@ const motive = ref(props.record?.motive ?? '');
 const consequence = ref(props.record?.consequence ?? '');
 const weight = ref<0 | 1 | 2 | 3>(props.record?.weight ?? 0);
 const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
-const form = ref<HTMLElement | null>(null);
 const trouble = ref('');
-const open = ref(true);
 
 const asked = computed(() => VALUES_ASKED[does.value]);
 const changed = computed(() => (props.compared ?? []).filter(({ kind }) => kind !== 'keeps'));
@@ -75,109 +74,74 @@ function save(): void {
   if (result.ok) emit('close');
   else trouble.value = result.issues.map(wordIssue).join(' ');
 }
-
-function focus(): void {
-  void nextTick(() => form.value?.querySelector<HTMLElement>('select, textarea, input')?.focus());
-}
-watch(open, (value) => !value && emit('close'));
 </script>
 
 <template>
-  <v-menu
-    v-model="open"
-    :activator="anchor"
-    :close-on-content-click="false"
-    location="bottom start"
-    :open-on-click="false"
-    @after-enter="focus"
+  <EditorPopup
+    :label="`Change of ${fact.label} in ${subjectName}`"
+    :anchor="anchor"
+    :width="420"
+    @save="save"
+    @close="emit('close')"
   >
-    <form
-      ref="form"
-      class="editor"
-      :aria-label="`Change of ${fact.label} in ${subjectName}`"
-      @vue:mounted="focus"
-      @submit.prevent="save"
-      @keydown.esc.stop.prevent="emit('close')"
-      @keydown.ctrl.enter.prevent="save"
-    >
-      <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
-      <template v-if="isDirectly">
-        <p class="small soft">
-          What the base has is not known. Recorded here, the change stands until it is, and is then held
-          against it.
-        </p>
-        <select v-model="does" class="field" aria-label="What it does">
-          <option v-for="kind in CHANGE_KINDS" :key="kind">{{ kind }}</option>
-        </select>
-        <label v-if="asked.before && (isList || does === 'replaces')">
-          <span class="small soft">{{ does === 'replaces' ? 'In place of (if known)' : 'What' }}</span>
-          <textarea v-if="isList" v-model="before" class="field" rows="2" placeholder="one per line" />
-          <input v-else v-model="before" class="field" />
-        </label>
-        <label v-if="asked.after">
-          <span class="small soft">{{ does === 'adds' ? 'What' : 'Now' }}</span>
-          <textarea v-if="isList" v-model="after" class="field" rows="2" placeholder="one per line" />
-          <input v-else v-model="after" class="field" />
-        </label>
-      </template>
-      <label v-else-if="isList && changed.length > 1">
-        <span class="small soft">About</span>
-        <select v-model="element" class="field">
-          <option value="">all of it</option>
-          <option v-for="each in changed" :key="`${each.kind} ${each.name}`" :value="each.name">
-            {{ wordElement(each) }}
-          </option>
-        </select>
+    <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
+    <template v-if="isDirectly">
+      <p class="small soft">
+        What the base has is not known. Recorded here, the change stands until it is, and is then held against
+        it.
+      </p>
+      <select v-model="does" class="field" aria-label="What it does">
+        <option v-for="kind in CHANGE_KINDS" :key="kind">{{ kind }}</option>
+      </select>
+      <label v-if="asked.before && (isList || does === 'replaces')">
+        <span class="small soft">{{ does === 'replaces' ? 'In place of (if known)' : 'What' }}</span>
+        <textarea v-if="isList" v-model="before" class="field" rows="2" placeholder="one per line" />
+        <input v-else v-model="before" class="field" />
       </label>
-      <label>
-        <span class="small soft">Why it was made</span>
-        <textarea v-model="motive" class="field" rows="2" />
+      <label v-if="asked.after">
+        <span class="small soft">{{ does === 'adds' ? 'What' : 'Now' }}</span>
+        <textarea v-if="isList" v-model="after" class="field" rows="2" placeholder="one per line" />
+        <input v-else v-model="after" class="field" />
       </label>
-      <label>
-        <span class="small soft">What follows from it</span>
-        <textarea v-model="consequence" class="field" rows="2" />
-      </label>
-      <label>
-        <span class="small soft">Weight</span>
-        <select v-model.number="weight" class="field">
-          <option :value="0">not weighed: counted</option>
-          <option v-for="(word, i) in WEIGHTS" :key="word" :value="i + 1">{{ i + 1 }}, {{ word }}</option>
-        </select>
-      </label>
-      <SourceChoice ref="sourceChoice" :source="record?.sources[0] ?? null" :subject="subject" />
-      <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
-      <div class="actions">
-        <v-btn type="submit" variant="flat" color="primary">{{
-          isDirectly ? 'Record this change' : 'Save what is known of it'
-        }}</v-btn>
-        <v-btn @click="emit('close')">Cancel</v-btn>
-      </div>
-    </form>
-  </v-menu>
+    </template>
+    <label v-else-if="isList && changed.length > 1">
+      <span class="small soft">About</span>
+      <select v-model="element" class="field">
+        <option value="">all of it</option>
+        <option v-for="each in changed" :key="`${each.kind} ${each.name}`" :value="each.name">
+          {{ wordElement(each) }}
+        </option>
+      </select>
+    </label>
+    <label>
+      <span class="small soft">Why it was made</span>
+      <textarea v-model="motive" class="field" rows="2" />
+    </label>
+    <label>
+      <span class="small soft">What follows from it</span>
+      <textarea v-model="consequence" class="field" rows="2" />
+    </label>
+    <label>
+      <span class="small soft">Weight</span>
+      <select v-model.number="weight" class="field">
+        <option :value="0">not weighed: counted</option>
+        <option v-for="(word, i) in WEIGHTS" :key="word" :value="i + 1">{{ i + 1 }}, {{ word }}</option>
+      </select>
+    </label>
+    <SourceChoice ref="sourceChoice" :source="record?.sources[0] ?? null" :subject="subject" />
+    <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
+    <div class="actions">
+      <v-btn type="submit" variant="flat" color="primary">{{
+        isDirectly ? 'Record this change' : 'Save what is known of it'
+      }}</v-btn>
+      <v-btn @click="emit('close')">Cancel</v-btn>
+    </div>
+  </EditorPopup>
 </template>
 
 <style scoped>
-.editor {
-  display: grid;
-  gap: 8px;
-  width: 420px;
-  padding: 12px;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-accent));
-  border-radius: 8px;
-  box-shadow: 0 6px 24px rgb(0 0 0 / 0.18);
-}
 label {
   display: grid;
   gap: 2px;
-}
-.field {
-  width: 100%;
-  background: rgb(var(--v-theme-background));
-  color-scheme: inherit;
-}
-.actions {
-  display: flex;
-  gap: 6px;
 }
 </style>

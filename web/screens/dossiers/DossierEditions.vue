@@ -263,7 +263,7 @@ const PASTES = {
 } as const satisfies Record<string, Pasting>;
 const pasting = ref<Pasting | null>(null);
 const pasted = ref('');
-function beginPaste(which: keyof typeof PASTES, text = ''): void {
+function beginPaste(which: keyof typeof PASTES, text: string): void {
   pasted.value = text;
   pasting.value = PASTES[which];
 }
@@ -274,52 +274,38 @@ function addPasted(put: readonly unknown[]): void {
 
 <template>
   <div class="page">
-    <section aria-label="Editions">
-      <div class="head">
-        <h2>Editions</h2>
-        <button class="act" @click="beginPaste('edition')">Paste a list</button>
-      </div>
-      <EditTable
-        noun="edition"
-        :columns="EDITION_TABLE"
-        :rows="editionRows"
-        @set="setEdition"
-        @add="addEdition"
-        @remove="removeRecord"
-        @paste="(text) => beginPaste('edition', text)"
-      />
-    </section>
-    <section aria-label="Releases">
-      <div class="head">
-        <h2>Releases</h2>
-        <button class="act" @click="beginPaste('release')">Paste a list</button>
-      </div>
-      <EditTable
-        noun="release"
-        :columns="RELEASE_TABLE"
-        :rows="releaseRows"
-        @set="setRelease"
-        @add="addRelease"
-        @remove="removeRecord"
-        @paste="(text) => beginPaste('release', text)"
-      />
-    </section>
-    <section aria-label="Images">
-      <div class="head">
-        <h2>Images of {{ nameOf(catalogue, release) }}</h2>
-        <EvidenceMark v-if="images.length" :evidence="imageCell.evidence" />
-        <button class="act" @click="beginPaste('image')">Paste a list</button>
-      </div>
-      <EditTable
-        noun="image"
-        :columns="IMAGE_TABLE"
-        :rows="imageRows"
-        @set="setImage"
-        @add="addImage"
-        @remove="(id) => writeImages(images.filter((image) => image.name !== id))"
-        @paste="(text) => beginPaste('image', text)"
-      />
-    </section>
+    <EditTable
+      noun="edition"
+      title="Editions"
+      :columns="EDITION_TABLE"
+      :rows="editionRows"
+      @set="setEdition"
+      @add="addEdition"
+      @remove="removeRecord"
+      @paste="(text) => beginPaste('edition', text)"
+    />
+    <EditTable
+      noun="release"
+      title="Releases"
+      :columns="RELEASE_TABLE"
+      :rows="releaseRows"
+      @set="setRelease"
+      @add="addRelease"
+      @remove="removeRecord"
+      @paste="(text) => beginPaste('release', text)"
+    />
+    <EditTable
+      noun="image"
+      :title="`Images of ${nameOf(catalogue, release)}`"
+      :columns="IMAGE_TABLE"
+      :rows="imageRows"
+      @set="setImage"
+      @add="addImage"
+      @remove="(id) => writeImages(images.filter((image) => image.name !== id))"
+      @paste="(text) => beginPaste('image', text)"
+    >
+      <EvidenceMark v-if="images.length" :evidence="imageCell.evidence" />
+    </EditTable>
     <v-dialog :model-value="pasting !== null" max-width="620" @update:model-value="pasting = null">
       <PasteSheet
         v-if="pasting"
@@ -339,20 +325,5 @@ function addPasted(put: readonly unknown[]): void {
 <style scoped>
 .page {
   max-width: 1180px;
-}
-section {
-  margin-top: 14px;
-}
-.head {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  margin-bottom: 2px;
-}
-.act {
-  font-size: 12.5px;
-  color: rgb(var(--v-theme-accent-ink));
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 </style>

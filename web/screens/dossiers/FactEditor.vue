@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** Edits one fact where it stands: a value or a state, and the source it comes from. */
-import { computed, nextTick, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
 import { parseMeasure } from '../../../core/catalogue/measure.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordIssue } from '../../../core/exchange/wording.ts';
+import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';
 import { useFactEditing } from './useFactEditing.ts';
 
@@ -34,8 +35,6 @@ const arithmetic = computed(() =>
 );
 const settingsHint = computed(() => `{${props.fact.settings?.map((name) => `${name}=…`).join(' | ')}}`);
 const trouble = ref('');
-const field = ref<HTMLElement | null>(null);
-const open = ref(true);
 
 const choices = computed(() => (props.fact.type === 'yesNo' ? ['yes', 'no'] : props.fact.choices));
 const placeholder = computed(() => {
@@ -64,93 +63,47 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
   if (result.ok) emit('close');
   else trouble.value = result.issues.map(wordIssue).join(' ');
 }
-
-function focus(): void {
-  void nextTick(() => {
-    const input = field.value?.querySelector<HTMLInputElement>('input, textarea, select');
-    input?.focus();
-    if (input && 'select' in input) input.select();
-  });
-}
-watch(open, (value) => !value && emit('close'));
 </script>
 
 <template>
-  <v-menu
-    v-model="open"
-    :activator="anchor"
-    :close-on-content-click="false"
-    location="bottom start"
-    :open-on-click="false"
-    @after-enter="focus"
+  <EditorPopup
+    :label="`Edit ${fact.label} of ${subjectName}`"
+    :anchor="anchor"
+    :width="400"
+    @save="save('set')"
+    @close="emit('close')"
   >
-    <form
-      class="editor"
-      :aria-label="`Edit ${fact.label} of ${subjectName}`"
-      @vue:mounted="focus"
-      @submit.prevent="save('set')"
-      @keydown.esc.stop.prevent="emit('close')"
-    >
-      <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
-      <div ref="field">
-        <select v-if="choices" v-model="text" class="native" aria-label="Value">
-          <option value="" disabled>choose …</option>
-          <option v-for="choice in choices" :key="choice">{{ choice }}</option>
-        </select>
-        <textarea
-          v-else-if="fact.type === 'list'"
-          v-model="text"
-          class="native"
-          rows="4"
-          aria-label="Value"
-          :placeholder="placeholder"
-          @keydown.ctrl.enter="save('set')"
-        />
-        <input v-else v-model="text" class="native" aria-label="Value" :placeholder="placeholder" />
-        <div v-if="arithmetic" class="small soft" role="status">{{ arithmetic }}</div>
-      </div>
-      <p v-if="fact.settings" class="small soft">Settings: {{ settingsHint }}</p>
-      <SourceChoice ref="sourceChoice" :source="reading?.source ?? null" :subject="subject">
-        <v-select v-model="certainty" :items="['sure', 'likely', 'unsure']" label="How sure" />
-      </SourceChoice>
-      <label v-if="reading" class="small">
-        <input v-model="replaces" type="checkbox" /> takes the place of what was found before, which was right
-        then
-      </label>
-      <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
-      <div class="actions">
-        <v-btn type="submit" variant="flat" color="primary">Save value</v-btn>
-        <v-btn title="Looked at it: as in the base" @click="save('unchanged')">Unchanged</v-btn>
-        <v-btn title="Looked for it: there is none" @click="save('none')">None</v-btn>
-        <v-btn title="The question does not arise here" @click="save('doesNotApply')">Does not apply</v-btn>
-      </div>
-    </form>
-  </v-menu>
+    <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
+    <div>
+      <select v-if="choices" v-model="text" class="field" aria-label="Value">
+        <option value="" disabled>choose …</option>
+        <option v-for="choice in choices" :key="choice">{{ choice }}</option>
+      </select>
+      <textarea
+        v-else-if="fact.type === 'list'"
+        v-model="text"
+        class="field"
+        rows="4"
+        aria-label="Value"
+        :placeholder="placeholder"
+      />
+      <input v-else v-model="text" class="field" aria-label="Value" :placeholder="placeholder" />
+      <div v-if="arithmetic" class="small soft" role="status">{{ arithmetic }}</div>
+    </div>
+    <p v-if="fact.settings" class="small soft">Settings: {{ settingsHint }}</p>
+    <SourceChoice ref="sourceChoice" :source="reading?.source ?? null" :subject="subject">
+      <v-select v-model="certainty" :items="['sure', 'likely', 'unsure']" label="How sure" />
+    </SourceChoice>
+    <label v-if="reading" class="small">
+      <input v-model="replaces" type="checkbox" /> takes the place of what was found before, which was right
+      then
+    </label>
+    <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
+    <div class="actions">
+      <v-btn type="submit" variant="flat" color="primary">Save value</v-btn>
+      <v-btn title="Looked at it: as in the base" @click="save('unchanged')">Unchanged</v-btn>
+      <v-btn title="Looked for it: there is none" @click="save('none')">None</v-btn>
+      <v-btn title="The question does not arise here" @click="save('doesNotApply')">Does not apply</v-btn>
+    </div>
+  </EditorPopup>
 </template>
-
-<style scoped>
-.editor {
-  display: grid;
-  gap: 10px;
-  width: 400px;
-  padding: 12px;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-accent));
-  border-radius: 8px;
-  box-shadow: 0 6px 24px rgb(0 0 0 / 0.18);
-}
-.native {
-  width: 100%;
-  padding: 6px 8px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 5px;
-  color: inherit;
-  background: rgb(var(--v-theme-background));
-  color-scheme: inherit;
-}
-.actions {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-</style>
