@@ -142,7 +142,7 @@ describe('in the sample', () => {
     expect(await strip()).toMatch(/Themes: \d+ changes, weighed as \d+/);
     await tab('Summary');
     await page
-      .getByText(/Icons: Tide dark instead of Orchard \(Drawn for readers with weak eyes\)/)
+      .getByText(/Icons: Tide dark instead of Orchard\. Why: Drawn for readers with weak eyes\./)
       .waitFor();
     await undo();
     await undo();

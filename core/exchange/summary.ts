@@ -12,20 +12,24 @@ import { layerTable, sourcesOf, type Cell, type LayerRow, type LayerTable } from
 import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
-import { wordChain, wordChange, wordComparison, wordSettlement } from './dossierText.ts';
+import { wordChain, wordChange, wordComparison, wordNote, wordSettlement } from './dossierText.ts';
 import { formatCount, formatNumberOf, formatShare, formatValue } from './valueText.ts';
 
 /** Where a sentence leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
 export type SummaryTarget =
   | { readonly fact: string; readonly above?: number }
   | { readonly link: RecordId }
-  | { readonly part: 'packages' | 'assessment' | 'evidence' };
+  | { readonly part: 'packages' | 'changes' | 'assessment' | 'evidence' };
 
 export interface SummarySentence {
   readonly text: string;
   readonly to: SummaryTarget;
   /** The sources that it rests on. */
   readonly sources: readonly RecordId[];
+  /** What it is about, where it begins a paragraph. */
+  readonly lead?: string;
+  /** True for one that only counts what is told elsewhere. */
+  readonly counts?: boolean;
 }
 
 export interface SummarySection {
@@ -137,30 +141,46 @@ function supportSentence(table: LayerTable, nameFor: (id: RecordId) => string): 
   return { text: `${end}, ${compared}.`, to, sources: [...sourceOf(own), ...sourceOf(base)] };
 }
 
-/** A sentence for each area of the strip in which something is changed, the most changed first. */
+/** For each area of the strip in which something is changed, the most changed first, its weightiest changes. */
 function whatItBrings(table: LayerTable): SummarySentence[] {
   const changes = changesOf(table);
   const weight = (list: readonly Change[]) => list.reduce((sum, { amount }) => sum + amount, 0);
-  return STRIP_AREAS.map(({ id, label }) => ({ label, own: changes.filter(({ fact }) => fact.area === id) }))
+  return STRIP_AREAS.map(({ id, label }) => ({
+    id,
+    label,
+    own: changes.filter(({ fact }) => fact.area === id),
+  }))
     .filter(({ own }) => own.length > 0)
     .sort((a, b) => weight(b.own) - weight(a.own))
-    .map(({ label, own }): SummarySentence => {
+    .flatMap(({ label, own }): SummarySentence[] => {
       const first = own.toSorted((a, b) => b.amount - a.amount).slice(0, TOLD);
       const more = own.length - first.length;
-      const words = first.map(wordWithReason).join('; ');
-      return {
-        text: `${label}: ${words}${more ? `; and ${formatNumberOf(more, 'further fact')}` : ''}.`,
-        to: { fact: first[0].fact.key },
-        sources: [...new Set(own.flatMap(({ fact }) => sourceOf(topOf(rowOf(table, fact.key)!))))],
-      };
+      const told = first.map((change, i): SummarySentence => ({
+        ...(i === 0 && { lead: label }),
+        text: [wordChange(change), ...reasonsOf(change)].join(' '),
+        to: { fact: change.fact.key },
+        sources: [
+          ...new Set([
+            ...sourceOf(topOf(rowOf(table, change.fact.key)!)),
+            ...change.notes.flatMap(({ sources }) => sources),
+          ]),
+        ],
+      }));
+      if (more > 0)
+        told.push({
+          text: `And ${formatNumberOf(more, 'further fact')}.`,
+          to: { part: 'changes' },
+          sources: [],
+          counts: true,
+        });
+      return told;
     });
 }
 
-/** A change, with why it was made and what follows from it where that is known of the fact as a whole. */
-function wordWithReason(change: Change): string {
-  const { motive, consequence } = change.notes.find(({ element }) => element === '') ?? {};
-  const said = [motive, consequence].filter(Boolean).map((text) => text!.replace(/[.!]$/, ''));
-  return wordChange(change).replace(/\.$/, '') + (said.length ? ` (${said.join('; ')})` : '');
+/** Why a change was made and what follows from it, where that is known of the fact as a whole. */
+function reasonsOf({ notes }: Change): string[] {
+  const note = notes.find(({ element }) => element === '');
+  return note ? wordNote({ ...note, weight: undefined }) : [];
 }
 
 /** What was looked for and is not there, first what the base has; then the areas of which nothing is known. */

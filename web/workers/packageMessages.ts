@@ -74,7 +74,7 @@ export interface PackageQuestions {
       readonly systems: readonly { readonly id: string; readonly key: string }[];
     };
     answer: {
-      /** What the base offers, in its newest state. */
+      /** What the base offers in its newest state, the newest version first. */
       readonly versions: readonly string[];
       readonly systems: readonly (PackageStanding & { readonly id: string })[];
     };

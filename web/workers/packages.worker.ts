@@ -7,6 +7,7 @@ import { packageHistory } from '../../core/packages/packageHistory.ts';
 import { PackageNames } from '../../core/packages/packageNames.ts';
 import { standingOfPackage, versionsIn } from '../../core/packages/packageStanding.ts';
 import { packAfter } from '../../core/packages/packSeries.ts';
+import { VERSION_ORDERS } from '../../core/packages/versionOrder.ts';
 import { PackedLists } from '../../core/packages/packedLists.ts';
 import { unpackColumns } from '../../core/packages/packSnapshot.ts';
 import { firstDayOf } from '../../core/catalogue/when.ts';
@@ -39,7 +40,9 @@ const ANSWERS: Answers = {
     const [candidate] = openCandidates([base], packed, lists);
     const newest = candidate.states.at(-1)?.lists ?? [];
     return {
-      versions: [...new Set(newest.flatMap(({ packages }) => versionsIn(packages, name)))],
+      versions: [...new Set(newest.flatMap(({ packages }) => versionsIn(packages, name)))].sort((a, b) =>
+        VERSION_ORDERS[newest[0].packages.family](b, a),
+      ),
       systems: systems.flatMap(({ id, key }) => {
         const list = lists.list(key);
         return list ? [{ id, ...standingOfPackage(list, candidate, name) }] : [];

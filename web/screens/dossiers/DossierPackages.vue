@@ -96,7 +96,7 @@ const impact = ref<InstanceType<typeof PackageImpact> | null>(null);
 /** An address that names a package opens at it, also where this system does not have it itself. */
 watch([impact, state], async ([shown]) => {
   await nextTick(); // the table above it has come, or has not
-  if (shown && query.value.package) (shown.$el as HTMLElement).scrollIntoView({ block: 'center' });
+  if (shown && query.value.package) (shown.$el as HTMLElement).scrollIntoView({ block: 'start' });
 });
 
 const text = computed({

@@ -4,7 +4,12 @@ import { computed } from 'vue';
 import type { LocationQueryValue } from 'vue-router';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { keyFiguresOf, summaryOf, type SummarySentence } from '../../../core/exchange/summary.ts';
+import {
+  keyFiguresOf,
+  summaryOf,
+  type SummarySection,
+  type SummarySentence,
+} from '../../../core/exchange/summary.ts';
 import { formatNumberOf, formatShare } from '../../../core/exchange/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
@@ -30,6 +35,17 @@ const numbers = computed(() => {
 const numbersOf = (sentence: SummarySentence) =>
   [...new Set(sentence.sources)].map((id) => ({ id, number: numbers.value.get(id)! }));
 
+/** Sentences under one lead are one paragraph, all others one each. */
+function paragraphsOf({ id, sentences }: SummarySection): SummarySentence[][] {
+  const paragraphs: SummarySentence[][] = [];
+  for (const sentence of sentences) {
+    if (id === 'brings' && !sentence.lead && paragraphs.length)
+      paragraphs[paragraphs.length - 1].push(sentence);
+    else paragraphs.push([sentence]);
+  }
+  return paragraphs;
+}
+
 function addressOf({ to }: SummarySentence, asof: LocationQueryValue | LocationQueryValue[]) {
   if ('link' in to)
     return { name: 'lineage', query: { at: props.table.layers.at(-1)!.distribution, link: to.link, asof } };
@@ -53,32 +69,36 @@ function addressOf({ to }: SummarySentence, asof: LocationQueryValue | LocationQ
     </div>
     <section v-for="section in sections" :key="section.id" :class="section.id">
       <h2>{{ section.title }}</h2>
-      <p v-for="sentence in section.sentences" :key="sentence.text">
-        <router-link
-          class="plain-link"
-          title="What it rests on"
-          :to="addressOf(sentence, $route.query.asof)"
-          >{{ sentence.text }}</router-link
-        >
-        <a
-          v-for="{ id, number } in numbersOf(sentence)"
-          :key="id"
-          class="note"
-          :href="`#source-${number}`"
-          :title="nameOf(catalogue, id)"
-          @click.prevent="
-            ($el.querySelector(`#source-${number}`) as HTMLElement)?.scrollIntoView({
-              block: 'center',
-              behavior: 'smooth',
-            })
-          "
-          >{{ number }}</a
-        >
-        <span
-          v-if="sentence.sources.length === 0 && section.id !== 'unsettled'"
-          class="note none"
-          title="No source is recorded"
-          >no source</span
+      <p v-for="(paragraph, i) in paragraphsOf(section)" :key="i">
+        <strong v-if="paragraph[0].lead">{{ paragraph[0].lead }}. </strong>
+        <template v-for="sentence in paragraph" :key="sentence.text">
+          <router-link
+            class="plain-link"
+            title="What it rests on"
+            :to="addressOf(sentence, $route.query.asof)"
+            >{{ sentence.text }}</router-link
+          >
+          <a
+            v-for="{ id, number } in numbersOf(sentence)"
+            :key="id"
+            class="note"
+            :href="`#source-${number}`"
+            :title="nameOf(catalogue, id)"
+            @click.prevent="
+              ($el.querySelector(`#source-${number}`) as HTMLElement)?.scrollIntoView({
+                block: 'center',
+                behavior: 'smooth',
+              })
+            "
+            >{{ number }}</a
+          >
+          <span
+            v-if="sentence.sources.length === 0 && !sentence.counts && section.id !== 'unsettled'"
+            class="note none"
+            title="No source is recorded"
+            >no source</span
+          >
+          {{ ' ' }}</template
         >
       </p>
     </section>

@@ -83,7 +83,7 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
         v-else-if="fact.type === 'list'"
         v-model="text"
         class="field"
-        rows="4"
+        :rows="Math.min(9, Math.max(4, text.split('\n').length + 1))"
         aria-label="Value"
         :placeholder="placeholder"
       />

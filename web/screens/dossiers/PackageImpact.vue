@@ -71,7 +71,7 @@ const name = computed(() => nameOf(props.catalogue, props.layer));
         {{ name }} has no package called {{ query.package }}.
       </p>
       <p v-else>
-        <span class="mono">{{ query.package }} {{ answer.versions.join(', ') }}</span> in {{ name }}.
+        <span class="mono">{{ query.package }} {{ answer.versions[0] }}</span> in {{ name }}.
         {{ answer.impacts.length ? wordPackageImpacts(answer.impacts) : 'Nothing rests on it.' }}
       </p>
       <ImpactRows
