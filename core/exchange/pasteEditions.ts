@@ -8,7 +8,7 @@ import { createIssue, type Issue } from '../issue.ts';
 import { readDate, readPastedTable, type PastedColumn, type PastedRow } from './pastedTable.ts';
 import { choiceOf, issuesOfHeads, type Pasted } from './pasteReleases.ts';
 
-export const EDITION_COLUMNS: readonly PastedColumn[] = [
+const EDITION_COLUMNS: readonly PastedColumn[] = [
   { id: 'name', head: /^(name|edition)$/i },
   { id: 'standing', head: /^(standing|kind|status)$/i },
   { id: 'note', head: /^(note|remark|notes)$/i },
@@ -59,7 +59,7 @@ export function parsePastedEditions(
   return { put, known, issues };
 }
 
-export const IMAGE_COLUMNS: readonly PastedColumn[] = [
+const IMAGE_COLUMNS: readonly PastedColumn[] = [
   { id: 'name', head: /^(file|file ?name|image|name)$/i },
   { id: 'edition', head: /^edition$/i },
   { id: 'architecture', head: /^(architecture|arch|processor)$/i },

@@ -14,7 +14,7 @@ export interface Pasted<T> {
   readonly issues: readonly Issue[];
 }
 
-export const RELEASE_COLUMNS: readonly PastedColumn[] = [
+const RELEASE_COLUMNS: readonly PastedColumn[] = [
   { id: 'version', head: /^(version|release)$/i },
   { id: 'date', head: /^(date|released|day)$/i },
   { id: 'codeName', head: /^(code ?name|name)$/i },

@@ -78,7 +78,7 @@ export function versionOrderOf(table: LayerTable, index = table.layers.length - 
 }
 
 /** True if a record is about an element: about that one, or about the fact as a whole. */
-export function isNoteOn(note: RecordedChange, element: ComparedElement): boolean {
+function isNoteOn(note: RecordedChange, element: ComparedElement): boolean {
   if (isDirect(note)) return elementsSaid(note).some(({ name }) => name === element.name);
   return note.element === '' || note.element === element.name;
 }

@@ -24,8 +24,10 @@ const props = defineProps<{
   fact: FactKey;
   subject: RecordId;
   subjectName: string;
-  /** What was computed; null where the base's value is not known. */
+  /** What was computed; null where the base's value, or this layer's own, is not known. */
   compared: readonly ComparedElement[] | null;
+  /** Whether the base's value is known, though this layer's own is not. */
+  baseKnown: boolean;
   /** What is there already and is edited. */
   record: RecordedChange | undefined;
   anchor: HTMLElement;
@@ -46,6 +48,11 @@ const weight = ref<0 | 1 | 2 | 3>(props.record?.weight ?? 0);
 const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
 const trouble = ref('');
 
+const WHAT_HAPPENS = {
+  known: 'What is recorded here is applied to what the base has: the rest stays as it is there.',
+  unknown:
+    'What the base has is not known. Recorded here, the change stands until it is, and is then held against it.',
+} as const;
 const asked = computed(() => VALUES_ASKED[does.value]);
 const changed = computed(() => (props.compared ?? []).filter(({ kind }) => kind !== 'keeps'));
 const isList = computed(() => props.fact.type === 'list');
@@ -87,8 +94,7 @@ function save(): void {
     <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
     <template v-if="isDirectly">
       <p class="small soft">
-        What the base has is not known. Recorded here, the change stands until it is, and is then held against
-        it.
+        {{ WHAT_HAPPENS[baseKnown ? 'known' : 'unknown'] }}
       </p>
       <select v-model="does" class="field" aria-label="What it does">
         <option v-for="kind in CHANGE_KINDS" :key="kind">{{ kind }}</option>

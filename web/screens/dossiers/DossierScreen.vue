@@ -171,11 +171,13 @@ function actOnSelected(action: CellAction): void {
 function editChange(key: string, record: RecordedChange | undefined, anchor: HTMLElement): void {
   const row = table.value.rows.find(({ fact }) => fact.key === key)!;
   const layer = layers.value.length - 1;
+  const below = layer > 0 ? row.cells[layer - 1] : undefined;
   changing.value = {
     fact: row.fact,
     subject: record?.subject ?? subjectOf(layers.value[layer], row.fact),
     subjectName: names.value[layer],
     compared: comparedElements(row, layer, versionOrderOf(table.value, layer)),
+    baseKnown: below !== undefined && (below.value !== undefined || below.absent),
     record,
     anchor,
   };
