@@ -67,6 +67,17 @@ describe('repositories', () => {
   });
 });
 
+describe('the time of testing', () => {
+  it('of a layer is that of its main repository, not of its updates and security fixes', () => {
+    const catalogue = catalogueOf(
+      ...[distribution('a'), release('a', '1'), says('a', 'repositories.holding', 10)],
+      says('a', 'repositories.archives', list('a.example brindle', 'a.example brindle-security')),
+    );
+    const { rows } = repositoriesOf(layerTable(catalogue, chainOf(catalogue, 'release:a-1', TODAY)));
+    expect(rows.map(({ holding }) => holding)).toEqual([10, undefined]);
+  });
+});
+
 describe('welcome tools', () => {
   const matrix = welcomeMatrix(family, lineageGraph(family, TODAY), 'distribution:b', TODAY);
   it('stand as a matrix: the one of the dossier first, though carried, what most offer on top', () => {

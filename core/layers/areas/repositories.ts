@@ -2,6 +2,7 @@
 import type { FactValue } from '../../catalogue/factValue.ts';
 import type { RecordId } from '../../catalogue/recordKind.ts';
 import type { Cell, LayerTable } from '../layerTable.ts';
+import { partOfRepository } from '../../packages/listParts.ts';
 import { cellsOf, elementsOf, introducedAt } from './cells.ts';
 
 /** A repository of the top layer. */
@@ -35,8 +36,10 @@ export function repositoriesOf(table: LayerTable): {
   const most = cellsOf(table, 'repositories.holdingMost');
   const rows = elementsOf(cells.at(-1)).map(({ name, settings }, i): RepositoryRow => {
     const first = introducedAt(cells, name);
-    // How long a base tests its packages says nothing of an archive that a derivative adds.
-    const ofLayer = (key: readonly Cell[]) => (key[first]?.setBy === first ? key[first].value : undefined);
+    // How long a base tests its packages says nothing of what a derivative adds, nor of updates and security fixes.
+    const isTested = partOfRepository(name) === 'base';
+    const ofLayer = (key: readonly Cell[]) =>
+      isTested && key[first]?.setBy === first ? key[first].value : undefined;
     const least = daysOf(settings?.holding ?? ofLayer(holding));
     const longest = daysOf(settings?.holdingMost ?? ofLayer(most));
     return {

@@ -50,11 +50,17 @@ const mapAt = (day: number) => ({
   name: 'lineage',
   query: { at: props.distribution, ...(day < today && { asof: formatDay(Math.max(day, span.value.from)) }) },
 });
+const hasRows = computed(
+  () => line.value.standings.length + line.value.bases.length + line.value.releases.length > 0,
+);
 </script>
 
 <template>
   <div class="line">
-    <div class="chart" role="group" aria-label="Time line">
+    <p v-if="!hasRows" class="soft none">
+      No standing, base or release with a date is recorded. Releases are added under Editions.
+    </p>
+    <div v-else class="chart" role="group" aria-label="Time line">
       <div class="axis">
         <span v-for="year in years" :key="year.label" class="year" :style="{ left: year.left }">{{
           year.label
@@ -146,8 +152,11 @@ const mapAt = (day: number) => ({
 <style scoped>
 .chart {
   position: relative;
+  margin: 8px 0 22px;
   padding-top: 22px;
-  margin-bottom: 22px;
+}
+.none {
+  padding: 20px 0 14px;
 }
 .axis,
 .rules {

@@ -42,7 +42,7 @@ function wordRole({ state, layer, base }: RoleRow): string {
       <li
         v-for="role in view.roles"
         :key="role.fact.key"
-        :class="role.state"
+        :class="`is-${role.state}`"
         :title="role.foreign ? `Belongs to ${role.belongs}, not to the default desktop` : role.belongs"
       >
         <span class="small soft">{{ role.fact.label }}</span>
@@ -75,18 +75,18 @@ li {
   padding-left: 9px;
   border-left: 3px solid rgb(var(--v-theme-line));
 }
-.own {
+.is-own {
   border-left-color: rgb(var(--v-theme-area-defaults));
 }
-.own .name {
+.is-own .name {
   font-weight: 600;
 }
-.empty,
-.unknown {
+.is-empty,
+.is-unknown {
   border-left-style: dotted;
 }
-.unknown .name,
-.empty .name {
+.is-unknown .name,
+.is-empty .name {
   color: rgb(var(--v-theme-ink-soft));
 }
 p {
