@@ -54,18 +54,19 @@ const QT_SETTINGS: readonly (readonly [group: string, key: string, fact: string]
   ['General', 'fixed', 'themes.monospace'],
 ];
 
+const qtFilesOf = (system: ReadSystem) =>
+  keyFilesOf(system, 'key-file').filter(({ path }) => /(^|\/)etc\/xdg\/kdeglobals$/.test(path));
+
 export const qtSettings: FactRule = (system) =>
-  keyFilesOf(system, 'key-file')
-    .filter(({ path }) => /(^|\/)etc\/xdg\/kdeglobals$/.test(path))
-    .flatMap((file) =>
-      QT_SETTINGS.flatMap(([group, key, fact]) =>
-        found(fact, file.group(group)[key]?.split(',')[0], file.path),
-      ),
-    );
+  qtFilesOf(system).flatMap((file) =>
+    QT_SETTINGS.flatMap(([group, key, fact]) =>
+      found(fact, file.group(group)[key]?.split(',')[0], file.path),
+    ),
+  );
 
 /** What each toolkit is set to, where the settings of more than one are at hand: whether they look alike can be held against it. */
 export const stylesByToolkit: FactRule = (system) => {
-  const qt = keyFilesOf(system, 'key-file').find(({ path }) => /(^|\/)etc\/xdg\/kdeglobals$/.test(path));
+  const [qt] = qtFilesOf(system);
   const gtk = (key: string) => toolkitValue(system, key)?.text ?? '';
   const styles: readonly (readonly [toolkit: string, style: string, icons: string, font: string])[] = [
     ['gtk', gtk('gtk-theme-name'), gtk('gtk-icon-theme-name'), gtk('gtk-font-name').replace(/ \d+$/, '')],
