@@ -193,6 +193,11 @@ describe('in the sample', () => {
       .filter({ hasText: 'Tidewater 7.1' })
       .getByText('has it as it is')
       .waitFor();
+    // Before any list of Fenwick was read nothing can be told.
+    await open('/dossiers/release:fenwick-31?tab=packages&package=slate-editor&asof=2025-11-01');
+    await asked.getByText('No package list of Fenwick 31 itself is at hand').waitFor();
+    await open('/dossiers/release:fenwick-31?tab=packages&package=slate-editor');
+    await asked.getByText(/^slate-editor .* in Fenwick 31\. Of 8 descendants/).waitFor({ timeout: 30_000 });
     await asked.getByRole('link', { name: 'On the map' }).click();
     await page.getByText('If the package slate-editor of Fenwick 31 changed').waitFor();
     await expect

@@ -2,7 +2,7 @@
 import { onUnmounted, shallowRef, watch, type Ref } from 'vue';
 import { recordsPointingTo, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../core/catalogue/recordKind.ts';
-import { compareWhen } from '../../core/catalogue/when.ts';
+import { boundsOf, compareWhen } from '../../core/catalogue/when.ts';
 import { impactOfPackage, type Impact, type PackageEvent } from '../../core/layers/impact.ts';
 import { distributionOf } from '../../core/lineage/chain.ts';
 import type { LineageGraph } from '../../core/lineage/lineageGraph.ts';
@@ -46,10 +46,12 @@ export function usePackageImpact(
     const systems = [...descendantsOf(graph.value, distributionOf(catalogue.value, layer)).keys()]
       .slice(1)
       .flatMap((id) => {
-        const key = systemListOf(catalogue.value, graph.value.nodes.get(id)?.release ?? id);
+        const key = systemListOf(catalogue.value, graph.value.nodes.get(id)?.release ?? id, day.value);
         return key ? [{ id, key }] : [];
       });
     const message = candidateMessage(base);
+    const states = message.states.filter(({ date }) => isBy(date, day.value));
+    if (states.length === 0) return null;
     const packed = await lists.packedOf(
       [message],
       systems.map(({ key }) => key),
@@ -57,7 +59,7 @@ export function usePackageImpact(
     const { versions, systems: found } = await client.ask('standing', {
       packed,
       name,
-      base: message,
+      base: { ...message, states },
       systems,
     });
     const standings = new Map(found.map((each) => [each.id, each]));
@@ -91,9 +93,12 @@ export function usePackageImpact(
   return { state, answer };
 }
 
-/** The newest package list of a system of a release. */
-export function systemListOf(catalogue: Catalogue, release: RecordId): RecordId | undefined {
+/** True for what is of a day, or of one before; what has no date counts. */
+const isBy = (date: string | undefined, day: number) => (boundsOf(date ?? '')?.first ?? -Infinity) <= day;
+
+/** The newest package list of a system of a release, as of a day. */
+export function systemListOf(catalogue: Catalogue, release: RecordId, day = Infinity): RecordId | undefined {
   return recordsPointingTo(catalogue, release, 'snapshot')
-    .filter(({ role }) => role === 'system')
+    .filter(({ role, date }) => role === 'system' && isBy(date, day))
     .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0]?.id;
 }
