@@ -165,7 +165,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'storage.lost': ({ count }) =>
     `${count} saved parts could not be read and were set aside; the rest was loaded.`,
   'storage.otherWindow': () =>
-    'The catalogue is open in another window of this browser. Go on there, or close it and reload this page.',
+    'The catalogue is open in another window of this browser. Go on there, or close it: this page then goes on by itself.',
   'storage.unreadable': ({ reason }) =>
     `The browser's storage does not answer (${reason}). Allow this site to store data, close other windows of it, and reload.`,
   'storage.failed': ({ reason }) =>

@@ -62,10 +62,9 @@ export const useCatalogueStore = defineStore('catalogue', () => {
 
   /** Opens what was open last; at the first start, the sample. */
   async function start(): Promise<void> {
-    if (!(await holdWindow())) {
-      show(createCatalogue(), EMPTY_HISTORY, [createIssue('error', 'storage.otherWindow', 'storage')]);
-      return;
-    }
+    await holdWindow(() =>
+      show(createCatalogue(), EMPTY_HISTORY, [createIssue('error', 'storage.otherWindow', 'storage')]),
+    );
     try {
       await open((await settings.get(OPEN_KEY)) === 'own' ? 'own' : 'sample');
     } catch (error) {
@@ -252,18 +251,22 @@ export const useCatalogueStore = defineStore('catalogue', () => {
   };
 });
 
+/** Milliseconds after which it is told that another window has the storage. */
+const PATIENCE = 2000;
+
 /**
  * Claims the storage for this window, for as long as it is open: two windows that write one journal would undo
- * each other's work. False when another window has it and does not let go within two seconds.
+ * each other's work. While another window has it that is told; this one goes on when the other lets go.
  */
-function holdWindow(): Promise<boolean> {
+function holdWindow(onWait: () => void): Promise<void> {
   return new Promise((resolve) => {
     const forever = new Promise<void>(() => undefined);
-    const claim = navigator.locks.request('aspen-ridge', { signal: AbortSignal.timeout(2000) }, () => {
-      resolve(true);
+    const timer = setTimeout(onWait, PATIENCE);
+    void navigator.locks.request('aspen-ridge', () => {
+      clearTimeout(timer);
+      resolve();
       return forever;
     });
-    claim.catch(() => resolve(false));
   });
 }
 
