@@ -32,6 +32,11 @@ export const valueSchema = z.union([z.string().max(20_000), z.number(), z.boolea
 
 export type FactValue = z.infer<typeof valueSchema>;
 
+/** The elements of a list; none of a value that is no list, or not known. */
+export function elementsOfValue(value: FactValue | undefined): readonly Element[] {
+  return Array.isArray(value) ? value : [];
+}
+
 /** A text that is the same for equal values; lists are equal whatever their order. */
 export function canonicalValue(value: FactValue): string {
   if (!Array.isArray(value)) return JSON.stringify(value);

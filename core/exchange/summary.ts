@@ -146,7 +146,6 @@ function whatItBrings(table: LayerTable): SummarySentence[] {
   const changes = changesOf(table);
   const weight = (list: readonly Change[]) => list.reduce((sum, { amount }) => sum + amount, 0);
   return STRIP_AREAS.map(({ id, label }) => ({
-    id,
     label,
     own: changes.filter(({ fact }) => fact.area === id),
   }))

@@ -11,7 +11,7 @@ import { VERSION_ORDERS, type VersionOrder } from '../packages/versionOrder.ts';
 import { compareValues, type ComparedElement } from './compareValues.ts';
 import { isSaid, type Cell, type LayerRow, type LayerTable } from './layerTable.ts';
 import { elementsSaid, settleChange, type Settlement } from './recordedChanges.ts';
-import type { Evidence } from './valueInForce.ts';
+import { isKnown, type Evidence } from './valueInForce.ts';
 
 export interface Change {
   readonly fact: FactKey;
@@ -66,7 +66,7 @@ export function comparedElements(
   order?: VersionOrder,
 ): readonly ComparedElement[] | null {
   const [below, cell] = [cells[index - 1] as Cell | undefined, cells[index]];
-  if (!fact.inherited || !below || (below.value === undefined && !below.absent)) return null;
+  if (!fact.inherited || !below || !isKnown(below)) return null;
   if (!isSaid(cell)) return null;
   return compareValues(below.value, cell.value, { fact, order });
 }
@@ -102,13 +102,12 @@ export interface SettledChange extends Settlement {
 /** What was recorded directly at a layer, each held against what can be computed. */
 export function settledChanges(table: LayerTable, index = table.layers.length - 1): SettledChange[] {
   const order = versionOrderOf(table, index);
-  return table.rows.flatMap((row) =>
-    row.cells[index].recorded.filter(isDirect).map((record) => ({
-      fact: row.fact,
-      record,
-      ...settleChange(record, comparedElements(row, index, order)),
-    })),
-  );
+  return table.rows.flatMap((row) => {
+    const direct = row.cells[index].recorded.filter(isDirect);
+    if (direct.length === 0) return [];
+    const compared = comparedElements(row, index, order);
+    return direct.map((record) => ({ fact: row.fact, record, ...settleChange(record, compared) }));
+  });
 }
 
 /** One bar of the change strip. */

@@ -4,7 +4,7 @@
  */
 import type { ChangeKind } from '../catalogue/change.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
-import { equalValues, type Element, type FactValue } from '../catalogue/factValue.ts';
+import { elementsOfValue, equalValues, type Element, type FactValue } from '../catalogue/factValue.ts';
 import type { VersionOrder } from '../packages/versionOrder.ts';
 
 /** What became of one element; for a fact that is no list, of the fact itself. */
@@ -30,7 +30,7 @@ export function compareValues(
   comparing?: Comparing,
 ): ComparedElement[] {
   if (Array.isArray(before ?? after) && Array.isArray(after ?? before)) {
-    const [old, now] = [before, after].map((value) => (value as Element[] | undefined) ?? []);
+    const [old, now] = [before, after].map(elementsOfValue);
     return compareElements(old, now, comparing?.order);
   }
   const made = (kind: ChangeKind): ComparedElement => ({

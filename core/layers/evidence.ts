@@ -9,6 +9,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import type { Source } from '../catalogue/source.ts';
 import { compareWhen } from '../catalogue/when.ts';
 import type { LayerTable } from './layerTable.ts';
+import { saysOf } from './valueInForce.ts';
 
 /** The part that a reading plays: it decides, agrees with what does, says otherwise, is spoiled, or was replaced. */
 export type ReadingPart = 'inForce' | 'agrees' | 'outvoted' | 'spoiled' | 'replaced';
@@ -69,9 +70,7 @@ function partOf(
   if (reading.id === inForce?.id) return 'inForce';
   if (reading.spoiledBy.length > 0) return 'spoiled';
   if (replaced.has(reading.id)) return 'replaced';
-  const same =
-    reading.state === inForce?.state && JSON.stringify(reading.value) === JSON.stringify(inForce.value);
-  return same ? 'agrees' : 'outvoted';
+  return inForce && saysOf(reading) === saysOf(inForce) ? 'agrees' : 'outvoted';
 }
 
 export interface FileEvidence {

@@ -4,40 +4,32 @@
  * that either confirms them or says otherwise.
  */
 import { isDirect, type ChangeKind, type DirectChange, type RecordedChange } from '../catalogue/change.ts';
-import type { Element, FactValue } from '../catalogue/factValue.ts';
+import { elementsOfValue, type Element } from '../catalogue/factValue.ts';
 import type { ComparedElement } from './compareValues.ts';
-
-/** What a layer has by its recorded changes. */
-export interface AppliedChanges {
-  readonly value?: FactValue;
-  readonly absent: boolean;
-}
-
-const elementsOf = (value: FactValue | undefined): readonly Element[] =>
-  Array.isArray(value) ? (value as Element[]) : [];
+import { isKnown, type KnownValue } from './valueInForce.ts';
 
 /**
  * The value that recorded changes make of the value below (undefined and not absent: not known). A single value says
  * itself what is there; a list can only be told where the one below is known: else the result is null.
  */
 export function applyChanges(
-  below: AppliedChanges | undefined,
+  below: KnownValue | undefined,
   records: readonly RecordedChange[],
-): AppliedChanges | null {
+): KnownValue | null {
   const direct = records.filter(isDirect).sort((a, b) => (a.id < b.id ? -1 : 1));
   if (direct.length === 0) return null;
-  const isKnown = below !== undefined && (below.value !== undefined || below.absent);
+  const known = below && isKnown(below) ? below : null;
   const isList = [below?.value, ...direct.flatMap(({ before, after }) => [before, after])].some(
     Array.isArray,
   );
   if (!isList) {
     const { does, after } = direct[direct.length - 1];
     if (does === 'drops') return { absent: true };
-    if (does === 'keeps') return isKnown ? below : null;
+    if (does === 'keeps') return known;
     return { value: after, absent: false };
   }
-  if (!isKnown) return null;
-  const elements = direct.reduce(applyToList, elementsOf(below.value));
+  if (!known) return null;
+  const elements = direct.reduce(applyToList, elementsOfValue(known.value));
   return elements.length ? { value: [...elements], absent: false } : { absent: true };
 }
 
@@ -46,8 +38,8 @@ function applyToList(
   { does, before, after }: DirectChange,
 ): readonly Element[] {
   if (does === 'keeps') return elements;
-  const made = elementsOf(after);
-  const named = [...elementsOf(before), ...made];
+  const made = elementsOfValue(after);
+  const named = [...elementsOfValue(before), ...made];
   const isMeant = (element: Element) =>
     named.some(({ name, slot }) => name === element.name && (slot ?? element.slot) === element.slot);
   return [...elements.filter((element) => !isMeant(element)), ...made];
@@ -62,7 +54,7 @@ export function elementsSaid({ does, before, after }: DirectChange): ComparedEle
     };
     return [{ kind: does, name: '', ...texts }];
   }
-  const [old, now] = [elementsOf(before), elementsOf(after)];
+  const [old, now] = [elementsOfValue(before), elementsOfValue(after)];
   if (does === 'replaces')
     return now.map(({ name }, i) => ({
       ...{ kind: does, name, after: name },

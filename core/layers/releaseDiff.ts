@@ -5,6 +5,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { versionOrderOf } from './changes.ts';
 import { diffValues, type ComparedElement } from './compareValues.ts';
+import { isKnown } from './valueInForce.ts';
 import { layerTable, type Cell, type LayerTable } from './layerTable.ts';
 
 export interface FactDifference {
@@ -37,7 +38,7 @@ export function diffReleases(
   let equal = 0;
   const differences = now.rows.flatMap(({ fact, cells }, i): FactDifference[] => {
     const [a, b] = [old.rows[i].cells.at(-1)!, cells.at(-1)!];
-    const [knowsA, knowsB] = [a, b].map(({ value, absent }) => value !== undefined || absent);
+    const [knowsA, knowsB] = [a, b].map(isKnown);
     if (!knowsA && !knowsB) return [];
     if (knowsA !== knowsB) return [{ fact, before: a, after: b, elements: [], unknown: true }];
     const elements = diffValues(a.value, b.value, { fact, order });

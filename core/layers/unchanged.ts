@@ -9,6 +9,7 @@ import type { Reading } from '../catalogue/reading.ts';
 import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import type { Layer } from '../lineage/chain.ts';
 import type { LayerTable } from './layerTable.ts';
+import { isKnown } from './valueInForce.ts';
 
 /** The record that a fact of a layer belongs to: facts of a project as a whole stand with it, others with the release. */
 export function subjectOf({ id, distribution }: Layer, fact: FactKey): RecordId {
@@ -19,8 +20,8 @@ export function subjectOf({ id, distribution }: Layer, fact: FactKey): RecordId 
 export function uncheckedFacts({ layers, rows }: LayerTable, area?: AreaId): FactKey[] {
   if (layers.length < 2) return [];
   return rows.flatMap(({ fact, cells }) => {
-    const { state, value, absent, readings } = cells[cells.length - 1];
-    const isOpen = state === 'carried' && (value !== undefined || absent) && readings.length === 0;
+    const cell = cells[cells.length - 1];
+    const isOpen = cell.state === 'carried' && isKnown(cell) && cell.readings.length === 0;
     return isOpen && fact.inherited && (!area || fact.area === area) ? [fact] : [];
   });
 }

@@ -3,11 +3,22 @@
  * capture before what was read on a page, then the nearest in time to the release, then the newest.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { canonicalValue } from '../catalogue/factValue.ts';
+import { canonicalValue, type FactValue } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { SOURCE_KINDS } from '../catalogue/source.ts';
 import { boundsOf } from '../catalogue/when.ts';
+
+/** A value at a layer, as far as it is known: set, or known to be none (`absent`). */
+export interface KnownValue {
+  readonly value?: FactValue;
+  readonly absent: boolean;
+}
+
+/** True if it is known what is there, be it nothing: unknown never counts as equal, as "no" or as zero. */
+export function isKnown({ value, absent }: KnownValue): boolean {
+  return value !== undefined || absent;
+}
 
 /** How well a reading is backed: seen on a system, only claimed somewhere, or without any source. */
 export type Evidence = 'seen' | 'claimed' | 'none';
@@ -60,7 +71,8 @@ function standing(fit: readonly Reading[]): readonly Reading[] {
   return left.length ? left : fit;
 }
 
-function saysOf({ state, value }: Reading): string {
+/** What a reading says, as a text that is the same for readings that agree. */
+export function saysOf({ state, value }: Reading): string {
   return state === 'set' ? canonicalValue(value!) : state;
 }
 

@@ -7,6 +7,7 @@ import { isDirect } from '../../core/catalogue/change.ts';
 import { wordElement } from '../../core/exchange/dossierText.ts';
 import { isSaid, type Cell, type LayerRow, type LayerTable } from '../../core/layers/layerTable.ts';
 import { elementsSaid } from '../../core/layers/recordedChanges.ts';
+import { isKnown } from '../../core/layers/valueInForce.ts';
 import EvidenceMark from './EvidenceMark.vue';
 
 export interface CellPlace {
@@ -176,7 +177,7 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
             cell.state,
             {
               selected: isSelected(row, layer),
-              known: cell.state === 'carried' && (cell.value !== undefined || cell.absent),
+              known: cell.state === 'carried' && isKnown(cell),
             },
           ]"
           :tabindex="isEntry(row, layer) ? 0 : -1"

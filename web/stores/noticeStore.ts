@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { wordIssue } from '../../core/exchange/wording.ts';
-import type { Issue } from '../../core/issue.ts';
+import type { Issue, Result } from '../../core/issue.ts';
 
 export interface Notice {
   readonly text: string;
@@ -23,9 +23,15 @@ export const useNoticeStore = defineStore('notice', () => {
     notice.value = { text: wordIssue(first) + rest, trouble: true };
   }
 
+  /** Tells why something was refused; true if it was not. */
+  function tellTrouble(result: Result<unknown>): boolean {
+    if (!result.ok) tellIssues(result.issues);
+    return result.ok;
+  }
+
   function close(): void {
     notice.value = null;
   }
 
-  return { notice, tell, tellIssues, close };
+  return { notice, tell, tellIssues, tellTrouble, close };
 });

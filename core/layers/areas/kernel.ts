@@ -2,7 +2,7 @@
 import type { RecordId } from '../../catalogue/recordKind.ts';
 import { versionOrderOf } from '../changes.ts';
 import type { LayerTable } from '../layerTable.ts';
-import { cellsOf, elementsOf, introducedAt, topOf } from './cells.ts';
+import { cellsOf, elementsOf, introducedAt, missingFrom, topOf } from './cells.ts';
 
 /** How the running kernel stands to the base's. */
 export type KernelStanding = 'same' | 'older' | 'newer' | 'other' | 'unknown';
@@ -37,7 +37,6 @@ export interface KernelView {
 export function kernelOf(table: LayerTable): KernelView {
   const text = (key: string) => String(topOf(table, `kernel.${key}`)?.value ?? '');
   const offered = cellsOf(table, 'kernel.offered');
-  const names = new Set(elementsOf(offered.at(-1)).map(({ name }) => name));
   const base = String(cellsOf(table, 'kernel.version').at(-2)?.value ?? '');
   const changeable = topOf(table, 'kernel.changeable')?.value;
   const delay = topOf(table, 'kernel.delay')?.value;
@@ -55,15 +54,15 @@ export function kernelOf(table: LayerTable): KernelView {
       version: settings?.version ?? '',
       layer: table.layers[introducedAt(offered, name)].id,
     })),
-    missing: offered.at(-1)?.state === 'notLookedAt' ? [] : missingFrom(names, elementsOf(offered.at(-2))),
+    missing:
+      offered.at(-1)?.state === 'notLookedAt'
+        ? []
+        : missingFrom(elementsOf(offered.at(-1)), elementsOf(offered.at(-2))),
     picker: text('switcher'),
     ...(typeof changeable === 'boolean' && { changeable }),
     ...(typeof delay === 'number' && { daysBehind: delay }),
   };
 }
-
-const missingFrom = (names: ReadonlySet<string>, base: readonly { readonly name: string }[]) =>
-  base.flatMap(({ name }) => (names.has(name) ? [] : [name]));
 
 function standingOf(table: LayerTable, version: string, base: string): KernelStanding {
   if (!version || !base) return 'unknown';

@@ -3,7 +3,7 @@ import type { FactValue } from '../../catalogue/factValue.ts';
 import type { RecordId } from '../../catalogue/recordKind.ts';
 import type { Cell, LayerTable } from '../layerTable.ts';
 import { partOfRepository } from '../../packages/listParts.ts';
-import { cellsOf, elementsOf, introducedAt } from './cells.ts';
+import { cellsOf, elementsOf, introducedAt, missingFrom } from './cells.ts';
 
 /** A repository of the top layer. */
 export interface RepositoryRow {
@@ -56,8 +56,7 @@ export function repositoriesOf(table: LayerTable): {
       ...(longest !== undefined && { holdingMost: longest }),
     };
   });
-  const names = new Set(rows.map(({ name }) => name));
-  const missing = elementsOf(cells.at(-2)).flatMap(({ name }) => (names.has(name) ? [] : [name]));
+  const missing = missingFrom(elementsOf(cells.at(-1)), elementsOf(cells.at(-2)));
   return { rows, missing };
 }
 

@@ -87,11 +87,10 @@ function onWeigh(change: Change, weight: 1 | 2 | 3 | undefined): void {
         { ...NOTHING_SAID, weight },
         null,
       );
-  if (!result.ok) notices.tellIssues(result.issues);
+  notices.tellTrouble(result);
 }
 function onRemove(record: RecordedChange): void {
-  const result = remove(record);
-  if (!result.ok) notices.tellIssues(result.issues);
+  notices.tellTrouble(remove(record));
 }
 function onPick(event: Event): void {
   const select = event.target as HTMLSelectElement;

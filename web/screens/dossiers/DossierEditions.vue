@@ -23,7 +23,8 @@ import {
 import { readDate } from '../../../core/exchange/pastedTable.ts';
 import { parsePastedReleases, type Pasted } from '../../../core/exchange/pasteReleases.ts';
 import { formatNumberOf } from '../../../core/exchange/valueText.ts';
-import { createIssue, type Result } from '../../../core/issue.ts';
+import { createIssue } from '../../../core/issue.ts';
+import { elementsOf, topOf } from '../../../core/layers/areas/cells.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { subjectOf } from '../../../core/layers/unchanged.ts';
 import { linksFrom, releasesOf } from '../../../core/lineage/chain.ts';
@@ -52,12 +53,12 @@ const editions = computed(() =>
 const releases = computed(() => releasesOf(props.catalogue, distribution.value));
 const nameOfEdition = (id: RecordId) => recordOf(props.catalogue, 'edition', id)?.name ?? '';
 
-const EDITION_TABLE = computed((): EditColumn[] => [
+const EDITION_TABLE: readonly EditColumn[] = [
   { id: 'name', label: 'Edition', width: '22%' },
   { id: 'standing', label: 'Standing', choices: EDITION_STANDINGS, width: '18%' },
   { id: 'base', label: 'Base of its own', fixed: true, width: '24%' },
   { id: 'note', label: 'Note', placeholder: 'note' },
-]);
+];
 const editionRows = computed((): EditRow[] =>
   editions.value.map(({ id, name: called, standing, note }) => ({
     id,
@@ -71,13 +72,13 @@ const editionRows = computed((): EditRow[] =>
     },
   })),
 );
-const RELEASE_TABLE = computed((): EditColumn[] => [
+const RELEASE_TABLE: readonly EditColumn[] = [
   { id: 'version', label: 'Release', width: '22%' },
   { id: 'date', label: 'Date', placeholder: '2026-11-30', width: '18%' },
   { id: 'codeName', label: 'Code name', placeholder: 'code name', width: '24%' },
   { id: 'stage', label: 'Stage', choices: STAGES, width: '14%' },
   { id: 'editions', label: 'Editions', placeholder: 'all' },
-]);
+];
 const releaseRows = computed((): EditRow[] =>
   releases.value.map(({ id, version, date = '', codeName, stage, editions: of }) => ({
     id,
@@ -88,11 +89,9 @@ const releaseRows = computed((): EditRow[] =>
 );
 
 const IMAGES = findFactKey('editions.images')!;
-const imageCell = computed(() => props.table.rows.find(({ fact }) => fact === IMAGES)!.cells.at(-1)!);
-const images = computed(() =>
-  Array.isArray(imageCell.value.value) ? (imageCell.value.value as Element[]) : [],
-);
-const IMAGE_TABLE = computed((): EditColumn[] => [
+const imageCell = computed(() => topOf(props.table, IMAGES.key)!);
+const images = computed(() => elementsOf(imageCell.value));
+const IMAGE_TABLE: readonly EditColumn[] = [
   { id: 'name', label: 'Image', width: '27%' },
   { id: 'edition', label: 'Edition', placeholder: 'edition', width: '11%' },
   { id: 'architecture', label: 'Architecture', placeholder: 'x86_64', width: '12%' },
@@ -100,12 +99,12 @@ const IMAGE_TABLE = computed((): EditColumn[] => [
   { id: 'size', label: 'Size', placeholder: '3.1 GB', width: '11%' },
   { id: 'kind', label: 'Kind', choices: IMAGE_KINDS, width: '11%' },
   { id: 'checksum', label: 'Checksum', placeholder: 'sha256 …' },
-]);
+];
 const imageRows = computed((): EditRow[] =>
   images.value.map((image) => ({
     id: image.name,
     cells: Object.fromEntries(
-      IMAGE_TABLE.value.map(({ id }) => [
+      IMAGE_TABLE.map(({ id }) => [
         id,
         id === 'name' ? image.name : id === 'edition' ? (image.slot ?? '') : (image.settings?.[id] ?? ''),
       ]),
@@ -113,10 +112,6 @@ const imageRows = computed((): EditRow[] =>
   })),
 );
 
-function tell(result: Result<unknown>): boolean {
-  if (!result.ok) notices.tellIssues(result.issues);
-  return result.ok;
-}
 const refuse = (code: string, where: string, params: Record<string, string>) =>
   notices.tellIssues([createIssue('error', code, where, params)]);
 
@@ -145,11 +140,13 @@ function releaseWith(record: Release, column: string, text: string): Release | n
 }
 function setRelease(id: RecordId, column: string, text: string): void {
   const made = releaseWith(recordOf(props.catalogue, 'release', id)!, column, text);
-  if (made) tell(store.edit(`${name.value} ${made.version}`, [made]));
+  if (made) notices.tellTrouble(store.edit(`${name.value} ${made.version}`, [made]));
 }
 function setEdition(id: RecordId, column: string, text: string): void {
   const edition = recordOf(props.catalogue, 'edition', id)!;
-  tell(store.edit(`Edition ${edition.name} of ${name.value}`, [{ ...edition, [column]: text } as Edition]));
+  notices.tellTrouble(
+    store.edit(`Edition ${edition.name} of ${name.value}`, [{ ...edition, [column]: text } as Edition]),
+  );
 }
 /** An edition goes alone: releases of it stay, without it. */
 function removeRecord(id: RecordId): void {
@@ -159,7 +156,7 @@ function removeRecord(id: RecordId): void {
   const freed = applyDiff(props.catalogue, diffOfRecords(props.catalogue, without));
   const left = applyDiff(freed, diffOfRemoval(freed, [id]));
   const label = `Delete ${nameOf(props.catalogue, id)}`;
-  if (tell(store.editByDiff(label, diffCatalogues(props.catalogue, left))))
+  if (notices.tellTrouble(store.editByDiff(label, diffCatalogues(props.catalogue, left))))
     notices.tell(`${label}. Undo brings it back.`);
 }
 
@@ -177,9 +174,9 @@ function addRelease(cells: Readonly<Record<string, string>>): void {
   else if (of) addReleases(read.put.map((each) => ({ ...each, editions: of })));
 }
 const addReleases = (put: readonly Release[]) =>
-  tell(store.edit(`Add ${formatNumberOf(put.length, 'release')} of ${name.value}`, put));
+  notices.tellTrouble(store.edit(`Add ${formatNumberOf(put.length, 'release')} of ${name.value}`, put));
 const addEditions = (put: readonly Edition[]) =>
-  tell(store.edit(`Add ${formatNumberOf(put.length, 'edition')} of ${name.value}`, put));
+  notices.tellTrouble(store.edit(`Add ${formatNumberOf(put.length, 'edition')} of ${name.value}`, put));
 function addEdition({ name: called, standing, note }: Readonly<Record<string, string>>): void {
   const id = createFreshId('edition', `${tokenOf(distribution.value)}-${called}`, (each) =>
     Boolean(findRecord(props.catalogue, each)),
@@ -201,7 +198,9 @@ function writeImages(next: readonly Element[]): boolean {
   const saying = next.length
     ? ({ state: 'set', text: formatTypedValue(IMAGES, [...next]) } as const)
     : ({ state: 'none' } as const);
-  return tell(write(subjectOf(top.value, IMAGES), IMAGES, saying, source ? { id: source } : null));
+  return notices.tellTrouble(
+    write(subjectOf(top.value, IMAGES), IMAGES, saying, source ? { id: source } : null),
+  );
 }
 function setImage(id: string, column: string, text: string): void {
   const row = imageRows.value.find((each) => each.id === id)!;
@@ -210,7 +209,7 @@ function setImage(id: string, column: string, text: string): void {
 }
 /** Settings that the table does not show stay. */
 function withRest(made: Element, image: Element): Element {
-  const shown = new Set(IMAGE_TABLE.value.map(({ id }) => id));
+  const shown = new Set(IMAGE_TABLE.map(({ id }) => id));
   const rest = Object.entries(image.settings ?? {}).filter(([key]) => !shown.has(key));
   const settings = { ...made.settings, ...Object.fromEntries(rest) };
   return { ...made, ...(Object.keys(settings).length > 0 && { settings }) };
@@ -220,7 +219,7 @@ function readImage(cells: Readonly<Record<string, string>>): Element | null {
     [],
     lineOf(
       cells,
-      IMAGE_TABLE.value.map(({ id }) => id),
+      IMAGE_TABLE.map(({ id }) => id),
     ),
   );
   if (issues.length) notices.tellIssues(issues);

@@ -14,9 +14,9 @@ import { comparedElements, versionOrderOf } from '../../../core/layers/changes.t
 import { layerTable } from '../../../core/layers/layerTable.ts';
 import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
 import { subjectOf, uncheckedFacts, unchangedReadings } from '../../../core/layers/unchanged.ts';
+import { isKnown } from '../../../core/layers/valueInForce.ts';
 import { chainOf, distributionOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
-import type { Result } from '../../../core/issue.ts';
 import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useQueryState } from '../../app/queryState.ts';
@@ -152,14 +152,11 @@ function act(place: CellPlace, action: CellAction, anchor: HTMLElement): void {
     else notices.tell(`${isTop ? 'No base hands this down' : 'Changes are recorded in the top layer'}.`);
   } else if (action === 'clear') {
     const said = [...cell.readings, ...cell.recorded.filter(isDirect)];
-    if (said.length) tellTrouble(remove(said));
+    if (said.length) notices.tellTrouble(remove(said));
   } else {
     const source = cell.inForce?.source;
-    tellTrouble(write(subject, row.fact, { state: action }, source ? { id: source } : null));
+    notices.tellTrouble(write(subject, row.fact, { state: action }, source ? { id: source } : null));
   }
-}
-function tellTrouble(result: Result<unknown>): void {
-  if (!result.ok) notices.tellIssues(result.issues);
 }
 function actOnSelected(action: CellAction): void {
   const cell = document.querySelector<HTMLElement>(
@@ -177,7 +174,7 @@ function editChange(key: string, record: RecordedChange | undefined, anchor: HTM
     subject: record?.subject ?? subjectOf(layers.value[layer], row.fact),
     subjectName: names.value[layer],
     compared: comparedElements(row, layer, versionOrderOf(table.value, layer)),
-    baseKnown: below !== undefined && (below.value !== undefined || below.absent),
+    baseKnown: below !== undefined && isKnown(below),
     record,
     anchor,
   };
@@ -189,8 +186,8 @@ function closeEditor(): void {
   anchor?.focus();
 }
 const onAccept = (reading: Reading) =>
-  tellTrouble(accept(reading, selectedRow.value!.cells[selected.value!.layer].readings));
-const onRemove = (reading: Reading) => tellTrouble(remove([reading]));
+  notices.tellTrouble(accept(reading, selectedRow.value!.cells[selected.value!.layer].readings));
+const onRemove = (reading: Reading) => notices.tellTrouble(remove([reading]));
 
 function exportMarkdown(): void {
   const name = `${nameOf(catalogue.value, id.value)

@@ -36,7 +36,7 @@ function remove(states: readonly Snapshot[]): void {
     [],
     states.map(({ id }) => id),
   );
-  if (!done.ok) notices.tellIssues(done.issues);
+  notices.tellTrouble(done);
 }
 </script>
 
