@@ -2,12 +2,12 @@
  * Editing one fact of 200,000: all that the lineage shows, kept up with the edit, against computing it anew; and the
  * search over all of them.
  */
-import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
+import { withRecords } from '../core/catalogue/diff.ts';
 import { FACT_KEYS } from '../core/catalogue/factSheet.ts';
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/when.ts';
-import { search } from '../core/exchange/find.ts';
+import { search } from '../core/finding/find.ts';
 import { LineageView } from '../core/layers/lineageView.ts';
 import { catalogueOf, reading } from '../testing/catalogues.ts';
 import { nameOfNumber, randomLineage } from '../testing/lineages.ts';
@@ -30,7 +30,7 @@ function largeCatalogue(): { catalogue: Catalogue; facts: AnyRecord[] } {
     return { ...reading(releases[i % releases.length].id, key, { value }), id: `reading:r${i}` };
   });
   const empty = catalogueOf(...records);
-  return { catalogue: applyDiff(empty, diffOfRecords(empty, facts)), facts };
+  return { catalogue: withRecords(empty, facts), facts };
 }
 
 function showAll(view: LineageView, catalogue: Catalogue): void {
@@ -48,7 +48,7 @@ export async function editsBench(): Promise<BenchResult[]> {
   for (let i = 0; i < EDITS; i++) {
     const put = { ...facts[i * 997], value: `another ${i}` } as AnyRecord;
     const start = performance.now();
-    edited = applyDiff(edited, diffOfRecords(edited, [put]));
+    edited = withRecords(edited, [put]);
     showAll(view, edited);
     ours.push(performance.now() - start);
     const again = performance.now();

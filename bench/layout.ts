@@ -4,7 +4,7 @@
  */
 import { execFileSync } from 'node:child_process';
 import { createCatalogue } from '../core/catalogue/catalogue.ts';
-import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
+import { withRecords } from '../core/catalogue/diff.ts';
 import { firstDayOf } from '../core/catalogue/when.ts';
 import { lineageGraph } from '../core/lineage/lineageGraph.ts';
 import { DETAILS } from '../core/lineage/map/detail.ts';
@@ -30,7 +30,7 @@ const [DETAIL] = DETAILS;
 /** The shape of a random lineage of so many distributions. */
 export function randomShape(count: number, seed: number): MapShape {
   const empty = createCatalogue();
-  const catalogue = applyDiff(empty, diffOfRecords(empty, randomLineage(count, { seed })));
+  const catalogue = withRecords(empty, randomLineage(count, { seed }));
   return shapeOf(lineageGraph(catalogue, DAY));
 }
 

@@ -1,5 +1,5 @@
 /** The two ways in which a command can fail, and issues on standard error. */
-import { wordIssue } from '../core/exchange/wording.ts';
+import { wordIssue } from '../core/wording/issueText.ts';
 import type { Issue } from '../core/issue.ts';
 
 /** Wrong use: exit status 2. */

@@ -2,8 +2,8 @@
 import type { Command } from 'commander';
 import { placeSystem, type Placement } from '../core/capture/placeSystem.ts';
 import { nameOfSystem, type ReadDrop, type ReadSystem } from '../core/capture/system.ts';
-import { wordAnswer } from '../core/exchange/answerText.ts';
-import { formatShare } from '../core/exchange/valueText.ts';
+import { wordAnswer } from '../core/wording/answerText.ts';
+import { formatShare } from '../core/wording/valueText.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';
 import { issueReport } from './inspect.ts';
 import { CLASS_RULES } from '../core/packages/classify.ts';

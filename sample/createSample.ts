@@ -4,7 +4,7 @@ import { ABOUT_ID } from '../core/catalogue/about.ts';
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
 import type { Comparison } from '../core/catalogue/comparison.ts';
-import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
+import { diffOfRecords, withRecords } from '../core/catalogue/diff.ts';
 import type { Reading } from '../core/catalogue/reading.ts';
 import { createRecordId, type RecordId } from '../core/catalogue/recordKind.ts';
 import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
@@ -57,7 +57,7 @@ export function createSample(
   ]);
   const measured = recorded.flatMap((capture) => comparisonOf(world, repositories, described, capture, ends));
   return {
-    catalogue: applyDiff(described, diffOfRecords(described, measured.map(asWritten))),
+    catalogue: withRecords(described, measured.map(asWritten)),
     packages: new Map(kept.flatMap(({ packages }) => [...packages])),
   };
 }
@@ -73,7 +73,7 @@ function catalogueOf(records: readonly AnyRecord[]): Catalogue {
   const diff = diffOfRecords(empty, records.map(asWritten));
   const issues = checkDiff(empty, diff);
   if (issues.length > 0) throw new Error(`sample: ${JSON.stringify(issues.slice(0, 5))}`);
-  return applyDiff(empty, diff);
+  return withRecords(empty, Object.values(diff.added));
 }
 
 function asWritten(record: AnyRecord): AnyRecord {

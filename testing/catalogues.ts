@@ -1,6 +1,7 @@
 /** Catalogues for tests, written in a few words. */
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { applyDiff, diffOfRecords } from '../core/catalogue/diff.ts';
+import { withRecords } from '../core/catalogue/diff.ts';
+import type { Result } from '../core/issue.ts';
 import type { RecordedChange } from '../core/catalogue/change.ts';
 import type { FactValue } from '../core/catalogue/factValue.ts';
 import type { Link } from '../core/catalogue/link.ts';
@@ -94,5 +95,11 @@ export const reading = (
 });
 
 export function catalogueOf(...records: AnyRecord[]): Catalogue {
-  return applyDiff(createCatalogue(), diffOfRecords(createCatalogue(), records));
+  return withRecords(createCatalogue(), records);
+}
+
+/** The value of a result that must hold one. */
+export function valueOf<T>(result: Result<T>): T {
+  if (!result.ok) throw new Error(`expected a value, came ${JSON.stringify(result.issues)}`);
+  return result.value;
 }

@@ -3,7 +3,7 @@
  * lineage link, the comparison behind it, the source and its readings. Gives records only; the caller makes
  * one edit of them, so that one undo takes all of it back.
  */
-import { findRecord, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import type { Distribution } from '../catalogue/distribution.ts';
 import type { Link, Relation } from '../catalogue/link.ts';
@@ -157,7 +157,7 @@ export function distributionNamed(catalogue: Catalogue, name: string): Distribut
 /** The release of that name and version, in any case; null when the catalogue does not have it yet. */
 export function findRelease(catalogue: Catalogue, distribution: string, version: string): RecordId | null {
   const owner = distributionNamed(catalogue, distribution);
-  const releases = owner ? recordsPointingTo(catalogue, owner.id, 'release') : [];
+  const releases = owner ? recordsBelongingTo(catalogue, owner.id, 'release') : [];
   return releases.find((release) => sameName(release.version, version))?.id ?? null;
 }
 

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, reading, release, source } from '../../testing/catalogues.ts';
 import { piecesOf } from '../formats/byteStream.ts';
-import { wordConditions } from '../exchange/conditionsText.ts';
+import { wordConditions } from '../wording/conditionsText.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
 import { proposeFacts, type FactProposal } from './proposeFacts.ts';

@@ -2,7 +2,7 @@
  * Holds proposed facts against what a catalogue knows already of the same release: so that an analyst looks at what
  * is new, contradicted or spoiled, and not at what is known.
  */
-import { recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { equalValues } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
@@ -47,7 +47,7 @@ function readingsOf(catalogue: Catalogue, release: RecordId): Reading[] {
   const owner = recordOf(catalogue, 'release', release)?.distribution;
   return [release, ...(owner ? [owner] : [])]
     .flatMap((subject) =>
-      recordsPointingTo(catalogue, subject, 'reading').filter((each) => each.subject === subject),
+      recordsBelongingTo(catalogue, subject, 'reading').filter((each) => each.subject === subject),
     )
     .filter(({ spoiledBy }) => spoiledBy.length === 0);
 }

@@ -1,6 +1,6 @@
 /** The head of a catalogue: its title and the question it is kept for. There is exactly one. */
 import { z } from 'zod';
-import { textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, textSchema, type RecordKind } from './recordKind.ts';
 
 export const ABOUT_ID = 'about:catalogue';
 
@@ -21,5 +21,8 @@ export const about: RecordKind<'about', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: () => [],
+  references: {},
 };
+
+/** The head of a catalogue, with defaults filled in. */
+export const createAbout = creatorOf(about);

@@ -1,6 +1,6 @@
 /** One author's judgement of a distribution: scores with reasons, strengths, weaknesses, whom it suits. */
 import { z } from 'zod';
-import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 /** A point made, with the keys of the facts that it rests on. */
@@ -43,8 +43,11 @@ export const assessment: RecordKind<'assessment', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => [record.subject],
+  references: { subject: 'owner' },
 };
+
+/** An assessment with defaults filled in. */
+export const createAssessment = creatorOf(assessment);
 
 /** The weighted mean of an assessment's scores, 0 to 10; null when nothing is weighed. */
 export function scoreOf({ criteria }: Pick<Assessment, 'criteria'>): number | null {

@@ -4,7 +4,7 @@
  */
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
-import { idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 /** What happens to a value, or to an element of a list. `keeps` is said, but changes nothing. */
@@ -55,8 +55,11 @@ export const change: RecordKind<'change', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => [record.subject],
+  references: { subject: 'owner', 'sources[]': 'cited' },
 };
+
+/** A change with defaults filled in. */
+export const createChange = creatorOf(change);
 
 /** A change that is recorded directly. */
 export type DirectChange = RecordedChange & { readonly does: ChangeKind };

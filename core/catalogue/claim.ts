@@ -1,7 +1,7 @@
 /** What a project, or somebody else, says of a distribution, to be held against findings. */
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
-import { idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
 
 export const VERDICTS = ['unchecked', 'confirmed', 'partly', 'refuted'] as const;
 
@@ -28,5 +28,8 @@ export const claim: RecordKind<'claim', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => [record.subject, ...(record.source ? [record.source] : [])],
+  references: { subject: 'owner', source: 'owner' },
 };
+
+/** A claim with defaults filled in. */
+export const createClaim = creatorOf(claim);

@@ -1,6 +1,6 @@
 /** A measured comparison of a system's packages with those of its base: the counts behind a carried share. */
 import { z } from 'zod';
-import { idSchema, nameSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 const count = z.number().int().nonnegative();
@@ -39,5 +39,8 @@ export const comparison: RecordKind<'comparison', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => [record.derivative, record.base],
+  references: { derivative: 'owner', base: 'owner', source: 'cited' },
 };
+
+/** A comparison with defaults filled in. */
+export const createComparison = creatorOf(comparison);

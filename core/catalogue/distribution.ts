@@ -3,7 +3,7 @@
  * (purpose, maker, standing …) are readings of identity facts, so that each has its source.
  */
 import { z } from 'zod';
-import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 
 const schema = z.strictObject({
   id: idSchema('distribution'),
@@ -21,5 +21,8 @@ export const distribution: RecordKind<'distribution', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: () => [],
+  references: {},
 };
+
+/** A distribution with defaults filled in. */
+export const createDistribution = creatorOf(distribution);

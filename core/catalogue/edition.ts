@@ -1,6 +1,6 @@
 /** A variant of a distribution with its own default set; it may sit on its own base. */
 import { z } from 'zod';
-import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 
 export const EDITION_STANDINGS = ['official', 'community', 'minimal', 'special purpose', 'unknown'] as const;
 
@@ -21,5 +21,8 @@ export const edition: RecordKind<'edition', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => [record.distribution],
+  references: { distribution: 'owner', 'sources[]': 'cited' },
 };
+
+/** An edition with defaults filled in. */
+export const createEdition = creatorOf(edition);

@@ -1,6 +1,6 @@
 /** A lineage link: derivative → base, at distribution, edition or release level, with dates and sources. */
 import { z } from 'zod';
-import { idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 /** The kinds of relation. `lineal` ones carry layers; `succession` and `lateral` ones do not. */
@@ -46,5 +46,8 @@ export const link: RecordKind<'link', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => [record.derivative, record.base],
+  references: { derivative: 'owner', base: 'owner', 'sources[]': 'cited' },
 };
+
+/** A link with defaults filled in. */
+export const createLink = creatorOf(link);

@@ -19,7 +19,7 @@ const lamp: RecordKind<'lamp', z.ZodType> = {
     ({ bright, ...rest }) => (steps.push(1), { ...rest, brightness: bright }),
     (data) => (steps.push(2), { ...data, colour: 'white' }),
   ],
-  references: () => [],
+  references: {},
 };
 const kinds = { lamp };
 

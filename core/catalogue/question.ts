@@ -1,6 +1,6 @@
 /** The analyst's own open question: something worth knowing that nobody could find out yet. */
 import { z } from 'zod';
-import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 const schema = z.strictObject({
@@ -24,5 +24,8 @@ export const question: RecordKind<'question', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => (record.subject ? [record.subject] : []),
+  references: { subject: 'owner' },
 };
+
+/** A question with defaults filled in. */
+export const createQuestion = creatorOf(question);

@@ -1,7 +1,7 @@
 /** One value for a fact from one source, under stated conditions. A fact may have many readings. */
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
-import { idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { conditionsSchema } from './source.ts';
 import { whenSchema } from './when.ts';
 
@@ -48,5 +48,8 @@ export const reading: RecordKind<'reading', typeof schema> = {
   schema,
   // Version 2 knows what a reading replaces; what was written before replaces nothing, but its conditions may say more.
   migrations: [(data) => data],
-  references: (record) => [record.subject, ...(record.source ? [record.source] : [])],
+  references: { subject: 'owner', source: 'owner', 'conditions.edition': 'cited', replaces: 'cited' },
 };
+
+/** A reading with defaults filled in. */
+export const createReading = creatorOf(reading);

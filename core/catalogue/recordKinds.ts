@@ -10,7 +10,8 @@ import { link, type Link } from './link.ts';
 import { question, type Question } from './question.ts';
 import { reading, type Reading } from './reading.ts';
 import { release, type Release } from './release.ts';
-import { kindNameOf, type RecordId } from './recordKind.ts';
+import { kindNameOf, type RecordId, type ReferenceTable } from './recordKind.ts';
+import { mentionsIn, type Mention } from './references.ts';
 import { snapshot, type Snapshot } from './snapshot.ts';
 import { source, type Source } from './source.ts';
 
@@ -65,8 +66,12 @@ export function kindOf(id: RecordId): KindName {
   return name as KindName;
 }
 
-/** The ids that a record points to and cannot be without. */
-export function referencesOf(record: AnyRecord): readonly RecordId[] {
-  const references = RECORD_KINDS[record.kind].references as (value: AnyRecord) => readonly RecordId[];
-  return references(record);
+/** The ids that a record names, each with its field and what it means there. */
+export function referencesOf(record: AnyRecord): readonly Mention[] {
+  return mentionsIn(record, RECORD_KINDS[record.kind].references);
+}
+
+/** The reference fields of a record's kind. */
+export function referenceTableOf(record: AnyRecord): ReferenceTable {
+  return RECORD_KINDS[record.kind].references;
 }

@@ -1,6 +1,6 @@
 /** A dated, named state of one or more editions; for a rolling project, a dated image. */
 import { z } from 'zod';
-import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 export const STAGES = ['test', 'candidate', 'final'] as const;
@@ -27,5 +27,8 @@ export const release: RecordKind<'release', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => [record.distribution, ...record.editions],
+  references: { distribution: 'owner', 'editions[]': 'last owner', 'sources[]': 'cited' },
 };
+
+/** A release with defaults filled in. */
+export const createRelease = creatorOf(release);

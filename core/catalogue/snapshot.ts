@@ -3,7 +3,7 @@
  * beside the catalogue, packed in columns (packages/packSnapshot.ts), under the snapshot's id.
  */
 import { z } from 'zod';
-import { idSchema, nameSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 const schema = z.strictObject({
@@ -28,5 +28,8 @@ export const snapshot: RecordKind<'snapshot', typeof schema> = {
   version: 1,
   schema,
   migrations: [],
-  references: (record) => (record.of ? [record.of] : []),
+  references: { of: 'owner' },
 };
+
+/** A snapshot with defaults filled in. */
+export const createSnapshot = creatorOf(snapshot);

@@ -1,6 +1,6 @@
 /** Where readings come from: a capture, a page, release notes, a hands-on note, a measurement. Dated. */
 import { z } from 'zod';
-import { idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
 /** Source kinds; `seen` ones show the system itself, the others say something about it. */
@@ -78,5 +78,8 @@ export const source: RecordKind<'source', typeof schema> = {
   schema,
   // Version 2 knows more conditions and one more kind of source; what was written before says nothing of them.
   migrations: [(data) => data],
-  references: (record) => (record.conditions.edition ? [record.conditions.edition] : []),
+  references: { 'conditions.edition': 'cited' },
 };
+
+/** A source with defaults filled in. */
+export const createSource = creatorOf(source);

@@ -5,10 +5,16 @@
 import { strFromU8, unzlibSync, zlibSync } from 'fflate';
 import { z } from 'zod';
 import { createCatalogue, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { checkDiff } from '../catalogue/checkDiff.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/diff.ts';
+import { mendReferences } from '../catalogue/mendReferences.ts';
 import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
-import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
+import {
+  CURRENT_VERSIONS,
+  KIND_NAMES,
+  RECORD_KINDS,
+  referencesOf,
+  type AnyRecord,
+} from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
@@ -82,7 +88,10 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
   const catalogue = catalogueOf(records, versions);
   if (!catalogue.ok) return catalogue;
   const lists = readPackages(packages);
-  return success({ catalogue: catalogue.value, packages: lists.packages }, lists.issues);
+  return success({ catalogue: catalogue.value, packages: lists.packages }, [
+    ...catalogue.issues,
+    ...lists.issues,
+  ]);
 }
 
 function catalogueOf(
@@ -98,10 +107,23 @@ function catalogueOf(
     else byId.set(record.id, record);
   });
   if (issues.length > 0) return failure(...issues.slice(0, 20));
-  const empty = createCatalogue();
-  const diff = diffOfRecords(empty, byId.values());
-  const dangling = checkDiff(empty, diff);
-  return dangling.length > 0 ? failure(...dangling.slice(0, 20)) : success(applyDiff(empty, diff));
+  const { records: whole, dropped, freed } = mendReferences(byId.values());
+  if (dropped.length > 0)
+    return failure(
+      ...dropped
+        .slice(0, 20)
+        .map((id) => createIssue('error', 'export.ownerMissing', id, missingOwner(byId, id))),
+    );
+  return success(
+    withRecords(createCatalogue(), whole),
+    freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
+  );
+}
+
+/** The first owner of a record that the file does not hold. */
+function missingOwner(byId: ReadonlyMap<RecordId, AnyRecord>, id: RecordId): { target: string } {
+  const owner = referencesOf(byId.get(id)!).find((each) => each.role !== 'cited' && !byId.has(each.id));
+  return { target: owner?.id ?? '' };
 }
 
 function readPackages(packed: Readonly<Record<string, string>>): {

@@ -9,8 +9,8 @@ import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
 import { changesOf } from '../layers/changes.ts';
 import { layerTable, sourcesOf, type Cell, type LayerTable } from '../layers/layerTable.ts';
-import { wordChain, wordChange, wordComparison, wordNote } from './dossierText.ts';
-import { formatValue } from './valueText.ts';
+import { wordChain, wordChange, wordComparison, wordNote } from '../wording/dossierText.ts';
+import { formatValue } from '../wording/valueText.ts';
 
 /** Numbers sources in the order in which they are cited. */
 class Footnotes {

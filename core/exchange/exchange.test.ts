@@ -6,11 +6,11 @@ import { catalogueOf, distribution, link, reading, release, source } from '../..
 import { diffCatalogues, isEmptyDiff } from '../catalogue/diff.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { firstDayOf } from '../catalogue/when.ts';
-import { wordAnswer } from './answerText.ts';
+import { wordAnswer } from '../wording/answerText.ts';
 import { formatCatalogueFile, parseCatalogueFile } from './catalogueFile.ts';
 import { formatDossierMarkdown } from './dossierMarkdown.ts';
-import { formatShare, formatValue } from './valueText.ts';
-import { hasWording, wordIssue } from './wording.ts';
+import { formatShare, formatValue } from '../wording/valueText.ts';
+import { hasWording, wordIssue } from '../wording/issueText.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const text = readFileSync(`${builtSample()}catalogue.json`, 'utf8');
@@ -82,7 +82,7 @@ describe('a catalogue file', () => {
           1,
         ),
       ).issues[0].code,
-    ).toBe('record.dangling');
+    ).toBe('export.ownerMissing');
   });
   it('with a damaged package list only loses that list, and those that are kept as a difference from it', () => {
     const lost = (id: string) => {

@@ -6,7 +6,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import type { PlateFacts } from '../layers/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { GraphLink, GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
-import { escapeXml } from './xml.ts';
+import { escapeXml } from '../drawing/xml.ts';
 
 export interface GraphFileOptions {
   readonly graph: LineageGraph;

@@ -13,8 +13,8 @@ import { DETAILS } from '../lineage/map/detail.ts';
 import { layoutMap } from '../lineage/map/layoutMap.ts';
 import { shapeOf } from '../lineage/map/shapeOf.ts';
 import { formatDot, formatGraphMl } from './graphFile.ts';
-import { formatMapPicture } from './mapPicture.ts';
-import { drawPlate, fitText, roughMeasure } from './plateDrawing.ts';
+import { formatMapPicture } from '../drawing/mapPicture.ts';
+import { drawPlate, fitText, roughMeasure } from '../drawing/plateDrawing.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const subjectOf = (names: readonly string[]) => {

@@ -10,7 +10,7 @@ import {
   release,
   source,
 } from '../../testing/catalogues.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/diff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { chainOf } from '../lineage/chain.ts';
@@ -90,7 +90,7 @@ describe('impact', () => {
       );
   });
   it('reaches what was only seen to have the same value', () => {
-    const seen = applyDiff(family, diffOfRecords(family, [says('release:d-1', 'Plain')]));
+    const seen = withRecords(family, [says('release:d-1', 'Plain')]);
     expect(told(impactOfFact(seen, graph, 'release:a-7', ICONS, TODAY)).d).toBe('affected');
   });
   it('of a fact that is not handed down reaches nobody', () => {
@@ -99,7 +99,7 @@ describe('impact', () => {
   });
   it('cannot be told where the only reading in between is spoiled', () => {
     const spoiled = { ...says('release:d-1', 'none of these'), spoiledBy: ['live image'] };
-    const other = applyDiff(family, diffOfRecords(family, [spoiled]));
+    const other = withRecords(family, [spoiled]);
     expect(told(impactOfFact(other, graph, 'release:a-7', ICONS, TODAY)).d).toBe('cannotTell release:d-1');
   });
   it('of an end reaches whoever keeps no other base, but not what went its own way', () => {
@@ -134,11 +134,8 @@ describe('impact', () => {
       const said = value === 'none' || value === 'unchanged' ? value : { value };
       return [{ ...reading(layers[i], ICONS, said), id: `reading:${i}` }];
     });
-    const plain = applyDiff(
-      family,
-      diffOfRecords(family, [], [says('release:a-7', '').id, says('release:c-1', '').id]),
-    );
-    return applyDiff(plain, diffOfRecords(plain, records));
+    const plain = withRecords(family, [], [says('release:a-7', '').id, says('release:c-1', '').id]);
+    return withRecords(plain, records);
   };
   it('adds up to all descendants, and tells truly whose value would change', () => {
     fc.assert(
@@ -177,7 +174,7 @@ describe('impact', () => {
             return all[i] ? [change(subject, LIST, { does: 'drops', before: named('stock') })] : [];
           });
           const put = [...records, reading('release:a-7', LIST, { value: named(...base) })];
-          return applyDiff(family, diffOfRecords(family, put));
+          return withRecords(family, put);
         };
         const [catalogue, changed] = [
           catalogueOn(['stock', 'plain']),
@@ -201,7 +198,7 @@ describe('the rest is the same', () => {
     expect(uncheckedFacts(table).map(({ key }) => key)).toEqual([ICONS]);
     expect(uncheckedFacts(table, 'kernel')).toEqual([]);
     const made = unchangedReadings(family, table, uncheckedFacts(table), { date: '2026-11-24' });
-    const after = applyDiff(family, diffOfRecords(family, made));
+    const after = withRecords(family, made);
     const now = layerTable(after, chainOf(after, 'release:d-1', TODAY));
     const cell = now.rows.find(({ fact }) => fact.key === ICONS)!.cells.at(-1);
     expect(cell).toMatchObject({ state: 'unchanged', value: 'Plain' });
@@ -215,16 +212,13 @@ describe('the rest is the same', () => {
 });
 
 describe('a release begun from the one before', () => {
-  const before = applyDiff(
-    family,
-    diffOfRecords(family, [
-      source('notes', 'releaseNotes'),
-      reading('release:c-1', 'kernel.version', { value: '6.8' }, { source: 'source:notes' }),
-      reading('release:c-1', 'model.supportEnd', { value: '2027' }),
-    ]),
-  );
+  const before = withRecords(family, [
+    source('notes', 'releaseNotes'),
+    reading('release:c-1', 'kernel.version', { value: '6.8' }, { source: 'source:notes' }),
+    reading('release:c-1', 'model.supportEnd', { value: '2027' }),
+  ]);
   const [made, ...more] = beginRelease(before, 'release:c-1', { version: '2', date: '2026-10' });
-  const after = applyDiff(before, diffOfRecords(before, [made, ...more]));
+  const after = withRecords(before, [made, ...more]);
   it('has its links and values, unsure and without a source, but not its end of support', () => {
     expect(made).toMatchObject({ id: 'release:c-2', version: '2', date: '2026-10' });
     const table = layerTable(after, chainOf(after, made.id, TODAY));
@@ -244,7 +238,7 @@ describe('a release begun from the one before', () => {
       date: '2026-10',
       base: 'release:a-6',
     });
-    const catalogue = applyDiff(before, diffOfRecords(before, onOther));
+    const catalogue = withRecords(before, onOther);
     expect(chainOf(catalogue, 'release:c-2', TODAY).map(({ id }) => id)).toEqual([
       'release:a-6',
       'release:c-2',
@@ -255,7 +249,7 @@ describe('a release begun from the one before', () => {
   });
   it('differs by the value that is corrected, and from itself by nothing', () => {
     const icons = more.find((record) => record.kind === 'reading' && record.key === ICONS)!;
-    const corrected = applyDiff(after, diffOfRecords(after, [{ ...icons, value: 'Sedge' } as AnyRecord]));
+    const corrected = withRecords(after, [{ ...icons, value: 'Sedge' } as AnyRecord]);
     const { differences } = diffReleases(corrected, 'release:c-1', 'release:c-2', TODAY);
     expect(differences.filter(({ unknown }) => !unknown)).toMatchObject([
       { fact: { key: ICONS }, elements: [{ kind: 'replaces', before: 'Reed', after: 'Sedge' }] },

@@ -3,7 +3,7 @@
  * that says nothing carries the value of the layer below. Where there is no reading, a change that was recorded
  * directly says what the layer has.
  */
-import { recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { isDirect, type RecordedChange } from '../catalogue/change.ts';
 import { equalValues, type FactValue } from '../catalogue/factValue.ts';
 import { FACT_KEYS, type FactKey } from '../catalogue/factSheet.ts';
@@ -93,7 +93,7 @@ function byKey<K extends 'reading' | 'change'>(catalogue: Catalogue, layer: Laye
   const subjects = new Set([layer.id, ...(release?.editions ?? []), layer.distribution]);
   const found = new Map<string, RecordTypes[K][]>();
   for (const subject of subjects) {
-    for (const record of recordsPointingTo(catalogue, subject, kind)) {
+    for (const record of recordsBelongingTo(catalogue, subject, kind)) {
       if (record.subject !== subject) continue;
       const known = found.get(record.key);
       if (known) known.push(record);

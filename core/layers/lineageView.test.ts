@@ -12,7 +12,7 @@ import {
 } from '../../testing/catalogues.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { changedIds } from '../catalogue/changedIds.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/diff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { lineageEvents } from '../lineage/events.ts';
@@ -86,7 +86,7 @@ describe('the kept view of the lineage', () => {
         let catalogue = family;
         shown(view, catalogue);
         for (const [put, remove] of all) {
-          catalogue = applyDiff(catalogue, diffOfRecords(catalogue, put, remove));
+          catalogue = withRecords(catalogue, put, remove);
           if (backAndForth) shown(view, catalogue, TODAY - 1500);
           const now = shown(view, catalogue);
           expect(now).toEqual(shown(new LineageView(), catalogue));
@@ -100,7 +100,7 @@ describe('the kept view of the lineage', () => {
     const view = new LineageView();
     const before = shown(view, family);
     const put = { ...reading('release:b-1', 'themes.icons', { value: 'Reed' }), id: 'reading:new' };
-    const after = shown(view, applyDiff(family, diffOfRecords(family, [put])));
+    const after = shown(view, withRecords(family, [put]));
     expect(after.graph).toBe(before.graph);
     const same = after.facts.map((facts, i) => facts === before.facts[i]);
     expect([...after.graph.nodes.keys()].filter((_, i) => !same[i]).sort()).toEqual([
@@ -113,7 +113,7 @@ describe('the kept view of the lineage', () => {
 describe('changed ids', () => {
   it('are the edited record and what it points to, or pointed to', () => {
     const put = link('release:c-1', 'release:a-7', { id: 'link:release-c-1-on-release-b-1' });
-    const after = applyDiff(family, diffOfRecords(family, [put]));
+    const after = withRecords(family, [put]);
     expect([...changedIds(family, after)].sort()).toEqual([
       'link:release-c-1-on-release-b-1',
       'release:a-7',

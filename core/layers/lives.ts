@@ -2,7 +2,7 @@
  * The life of a distribution: since when it is there, how its standing changed, and whether it was found to be
  * independent. What the lineage graph needs of the facts.
  */
-import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf } from '../catalogue/when.ts';
@@ -19,9 +19,9 @@ const KEYS = {
 
 /** The life of a distribution, from its facts, its releases and its links. */
 export function lifeOf(catalogue: Catalogue, id: RecordId): Life {
-  const subjects = [id, ...recordsPointingTo(catalogue, id, 'release').map((release) => release.id)];
+  const subjects = [id, ...recordsBelongingTo(catalogue, id, 'release').map((release) => release.id)];
   const readings = subjects.flatMap((subject) =>
-    recordsPointingTo(catalogue, subject, 'reading').filter((reading) => reading.subject === subject),
+    recordsBelongingTo(catalogue, subject, 'reading').filter((reading) => reading.subject === subject),
   );
   const valueOf = (key: string): FactValue | undefined =>
     valueInForce(
@@ -52,7 +52,7 @@ function periodsOf(value: FactValue | undefined): StandingPeriod[] {
 
 /** Dates of its releases and of the links that it rests by. */
 function datesOf(catalogue: Catalogue, id: RecordId): string[] {
-  const releases = recordsPointingTo(catalogue, id, 'release').map(({ date }) => date ?? '');
+  const releases = recordsBelongingTo(catalogue, id, 'release').map(({ date }) => date ?? '');
   return [...releases, ...linksFrom(catalogue, id).map(({ since }) => since ?? '')];
 }
 

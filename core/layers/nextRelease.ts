@@ -2,7 +2,7 @@
  * A release begun from the one before it: its own values are taken over as unsure and without a source, so that each
  * is seen to be still unchecked; its base is the same, or another one that is named.
  */
-import { findRecord, recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
@@ -81,7 +81,7 @@ function changesTakenOver(
   release: Release,
   freshId: (kind: string, text: string) => RecordId,
 ): RecordedChange[] {
-  return recordsPointingTo(catalogue, before.id, 'change').map(({ date: _date, ...record }) => ({
+  return recordsBelongingTo(catalogue, before.id, 'change').map(({ date: _date, ...record }) => ({
     ...record,
     id: freshId('change', `${tokenOf(release.id)}-${record.key}`),
     subject: release.id,
@@ -96,7 +96,7 @@ function takenOver(
   freshId: (kind: string, text: string) => RecordId,
 ): Reading[] {
   const byKey = new Map<string, Reading[]>();
-  for (const reading of recordsPointingTo(catalogue, before.id, 'reading'))
+  for (const reading of recordsBelongingTo(catalogue, before.id, 'reading'))
     if (reading.subject === before.id && !OF_ONE_RELEASE.has(reading.key))
       byKey.set(reading.key, [...(byKey.get(reading.key) ?? []), reading]);
   return [...byKey].flatMap(([key, readings]): Reading[] => {

@@ -2,7 +2,7 @@
  * What the map, the outline and the lists of dossiers show of one distribution (or edition) on one day: name, standing,
  * change strip, how it rests on its base and how well that is known.
  */
-import { recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { factKeysOf, findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import { STRIP_AREAS } from '../catalogue/areas.ts';
@@ -113,7 +113,7 @@ function evidenceOf(link: Link, measured: boolean): LinkEvidence {
 function openPointsOf(catalogue: Catalogue, layer: RecordId, table: ReturnType<typeof layerTable>): number {
   const subjects = new Set([layer, distributionOf(catalogue, layer)]);
   const questions = [...subjects]
-    .flatMap((subject) => recordsPointingTo(catalogue, subject, 'question'))
+    .flatMap((subject) => recordsBelongingTo(catalogue, subject, 'question'))
     .filter(({ answer }) => !answer);
   const cells = table.rows.map(({ cells: all }) => all.at(-1)!);
   const disputed = cells.filter((cell) => cell.disputed);

@@ -1,5 +1,5 @@
 /** The life of one distribution over time: standing, bases, releases with their support, and its other links. */
-import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
@@ -33,9 +33,9 @@ export interface Timeline {
 export function timelineOf(catalogue: Catalogue, id: RecordId, today: number): Timeline {
   const life = lifeOf(catalogue, id);
   const releases = releasesOf(catalogue, id).toReversed();
-  const own = [id, ...recordsPointingTo(catalogue, id, 'edition').map((edition) => edition.id)];
+  const own = [id, ...recordsBelongingTo(catalogue, id, 'edition').map((edition) => edition.id)];
   const links = [...own, ...releases.map((release) => release.id)].flatMap((at) =>
-    recordsPointingTo(catalogue, at, 'link'),
+    recordsBelongingTo(catalogue, at, 'link'),
   );
   const unique = [...new Map(links.map((link) => [link.id, link])).values()];
   const lineal = unique.filter((link) => isLineal(link) && distributionOf(catalogue, link.derivative) === id);

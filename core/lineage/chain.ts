@@ -2,7 +2,7 @@
  * The chain of layers under a release: whose bases it rests on, at a date. A link of the release itself counts
  * before one of its edition, and that before one of the distribution as a whole.
  */
-import { findRecord, recordOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { RELATIONS, type Link } from '../catalogue/link.ts';
 import type { Release } from '../catalogue/release.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
@@ -39,7 +39,7 @@ export function isInForce(catalogue: Catalogue, link: Link, day: number): boolea
 
 /** The links of which a record is the derivative itself: not those of its releases, nor those that lead to it. */
 export function linksFrom(catalogue: Catalogue, id: RecordId): Link[] {
-  return recordsPointingTo(catalogue, id, 'link').filter(({ derivative }) => derivative === id);
+  return recordsBelongingTo(catalogue, id, 'link').filter(({ derivative }) => derivative === id);
 }
 
 /** The distribution that an id belongs to. */
@@ -82,7 +82,7 @@ export function chainOf(catalogue: Catalogue, id: RecordId, day: number): Layer[
 /** The releases of a distribution, newest first; undated ones last, then by version text. */
 export function releasesOf(catalogue: Catalogue, distribution: RecordId) {
   const key = (date: string | undefined) => (date ? (boundsOf(date)?.last ?? -Infinity) : -Infinity);
-  return recordsPointingTo(catalogue, distribution, 'release').sort(
+  return recordsBelongingTo(catalogue, distribution, 'release').sort(
     (a, b) => key(b.date) - key(a.date) || b.version.localeCompare(a.version, 'en', { numeric: true }),
   );
 }

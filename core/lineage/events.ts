@@ -3,7 +3,7 @@
  * each distribution stands before and after each of its dates, so that the events between two days lead exactly from
  * the graph of the one to the graph of the other.
  */
-import { recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Relation } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf } from '../catalogue/when.ts';
@@ -96,8 +96,8 @@ function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, strin
   };
   if (life.since) add(boundsOf(life.since)?.first, life.since);
   for (const { from, when } of life.standings) add(from, when);
-  const releases = recordsPointingTo(catalogue, id, 'release');
-  const editions = recordsPointingTo(catalogue, id, 'edition');
+  const releases = recordsBelongingTo(catalogue, id, 'release');
+  const editions = recordsBelongingTo(catalogue, id, 'edition');
   for (const { date } of releases) if (date) add(boundsOf(date)?.first, date);
   for (const at of [id, ...[...releases, ...editions].map((record) => record.id)])
     for (const link of linksFrom(catalogue, at).filter(isLineal)) {

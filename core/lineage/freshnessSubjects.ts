@@ -2,7 +2,7 @@
  * What can be measured for freshness: captured systems and the repositories of derivatives, each with the dated states
  * at hand and the bases to hold them against; and the delays that somebody states for them.
  */
-import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { compareWhen, firstDayOf } from '../catalogue/when.ts';
 import type { StatedDelay } from '../packages/delay.ts';
@@ -105,10 +105,10 @@ const DELAY_KEYS: ReadonlySet<string> = new Set(['repositories.holding', 'model.
 export function statedDelays(catalogue: Catalogue, at: RecordId): DelayStatement[] {
   const subjects = [...new Set([at, distributionOf(catalogue, at)])];
   const claims = subjects
-    .flatMap((id) => recordsPointingTo(catalogue, id, 'claim'))
+    .flatMap((id) => recordsBelongingTo(catalogue, id, 'claim'))
     .filter(({ key }) => DELAY_KEYS.has(key));
   const readings = subjects
-    .flatMap((id) => recordsPointingTo(catalogue, id, 'reading'))
+    .flatMap((id) => recordsBelongingTo(catalogue, id, 'reading'))
     .filter(({ key, state }) => DELAY_KEYS.has(key) && state === 'set');
   const all = [
     ...claims.map(({ id, wording, value, source }) => ({ id, wording, value, source: source ?? null })),

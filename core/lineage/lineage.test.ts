@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, release } from '../../testing/catalogues.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/diff.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { chainOf, currentRelease } from './chain.ts';
 import { checkLink } from './checkLink.ts';
@@ -127,7 +127,7 @@ describe('a link is refused', () => {
           expect(refused).toBe(hasCircle([...held, entry]));
           if (refused) return;
           held.push(entry);
-          catalogue = applyDiff(catalogue, diffOfRecords(catalogue, [candidate]));
+          catalogue = withRecords(catalogue, [candidate]);
         });
       }),
     );
@@ -185,15 +185,12 @@ describe('the graph', () => {
       sources: [],
       note: '',
     });
-    const two = applyDiff(
-      family,
-      diffOfRecords(family, [
-        edition('main'),
-        edition('small'),
-        { ...release('c', 'small 1', '2026-05'), id: 'release:c-small', editions: ['edition:c-small'] },
-        link('edition:c-small', 'release:a-7', { order: 1 }),
-      ]),
-    );
+    const two = withRecords(family, [
+      edition('main'),
+      edition('small'),
+      { ...release('c', 'small 1', '2026-05'), id: 'release:c-small', editions: ['edition:c-small'] },
+      link('edition:c-small', 'release:a-7', { order: 1 }),
+    ]);
     it('folds them into their distribution: its own release speaks for the whole', () => {
       const { nodes, links } = lineageGraph(two, TODAY);
       expect(nodes.get('distribution:c')).toMatchObject({

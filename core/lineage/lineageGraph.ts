@@ -2,7 +2,7 @@
  * The lineage graph on one day: who rests on whom through which link, how much is carried, and what is only
  * succession, borrowing or an edition. Editions are folded into their distribution unless asked for.
  */
-import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import { RELATIONS, type Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
@@ -77,7 +77,7 @@ export function lineageGraph(catalogue: Catalogue, day: number, options: GraphOp
     const apart = unfolded.has(id);
     const shown = footings.filter(({ edition }) => !(apart && edition));
     const release = currentRelease(catalogue, id, day)?.id;
-    const editions = recordsPointingTo(catalogue, id, 'edition');
+    const editions = recordsBelongingTo(catalogue, id, 'edition');
     drafts.set(id, {
       id,
       name,
@@ -181,7 +181,7 @@ function placeNodes(drafts: ReadonlyMap<RecordId, Draft>): Map<RecordId, GraphNo
  */
 export function newestComparison(catalogue: Catalogue, link: Link, day = Infinity): Comparison | undefined {
   const isOfRelease = link.derivative.startsWith('release:');
-  return recordsPointingTo(catalogue, link.derivative, 'comparison')
+  return recordsBelongingTo(catalogue, link.derivative, 'comparison')
     .filter(({ derivative, base }) => derivative === link.derivative && base === link.base)
     .filter(({ date }) => isOfRelease || !date || (boundsOf(date)?.first ?? -Infinity) <= day)
     .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0];

@@ -2,7 +2,7 @@
  * What one distribution rests on, on one day: the links of its current release, the other bases of its editions, and
  * for a project that is over the last ones it had. The graph, its events and its questions are all read off this.
  */
-import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Release } from '../catalogue/release.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
@@ -46,7 +46,7 @@ export function standpointOf(catalogue: Catalogue, id: RecordId, day: number, li
   const current = currentRelease(catalogue, id, day);
   const own = basesOf(catalogue, current?.id ?? id, day).map((link) => footing(catalogue, link));
   const covered = new Set(current?.editions ?? []);
-  const editions = recordsPointingTo(catalogue, id, 'edition')
+  const editions = recordsBelongingTo(catalogue, id, 'edition')
     .filter((edition) => !covered.has(edition.id))
     .sort((a, b) => (a.name < b.name ? -1 : 1))
     .flatMap((edition) =>
@@ -85,7 +85,7 @@ function footing(catalogue: Catalogue, link: Link, past = false): Footing {
 
 /** The lineal links that ended last, of those that had begun by a day. */
 function lastFootings(catalogue: Catalogue, id: RecordId, day: number): Footing[] {
-  const own = [id, ...recordsPointingTo(catalogue, id, 'release').map((release) => release.id)];
+  const own = [id, ...recordsBelongingTo(catalogue, id, 'release').map((release) => release.id)];
   const links = own
     .flatMap((at) => linksFrom(catalogue, at))
     .filter((link) => isLineal(link) && daysInForce(catalogue, link).from <= day);

@@ -10,7 +10,7 @@ import FindField from './FindField.vue';
 import ShortcutSheet from './ShortcutSheet.vue';
 import StatusLine from './StatusLine.vue';
 import AsOfControl from './AsOfControl.vue';
-import { wordIssue } from '../../core/exchange/wording.ts';
+import { wordIssue } from '../../core/wording/issueText.ts';
 
 const store = useCatalogueStore();
 const notices = useNoticeStore();

@@ -2,9 +2,9 @@
 /** One search over everything recorded, from any screen; the best hit is taken with Enter. */
 import { computed, ref } from 'vue';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
-import type { Found } from '../../core/exchange/find.ts';
+import type { Found } from '../../core/finding/find.ts';
 import { nameOf } from '../../core/lineage/names.ts';
-import { recordsPointingTo } from '../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../core/catalogue/catalogue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useFind } from './useFind.ts';
 import { usePackageNames, type PackageHit } from './usePackageNames.ts';
@@ -69,7 +69,7 @@ function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
     case 'change':
       return dossier(subject!, { fact: key! });
     case 'source': {
-      const [reading] = recordsPointingTo(store.catalogue, id, 'reading');
+      const [reading] = recordsBelongingTo(store.catalogue, id, 'reading');
       return reading
         ? dossier(reading.subject, { tab: 'evidence', source: id })
         : { name: 'dossiers', query: { asof } };

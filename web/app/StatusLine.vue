@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The status line: what the catalogue holds, and whether it is saved. */
 import { computed } from 'vue';
-import { formatNumberOf } from '../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 
 const store = useCatalogueStore();

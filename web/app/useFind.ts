@@ -1,6 +1,6 @@
 /** Results as one types: the search goes on in slices between other work, and begins anew with every letter. */
 import { onUnmounted, shallowRef, watch, type Ref } from 'vue';
-import { search, type Found } from '../../core/exchange/find.ts';
+import { search, type Found } from '../../core/finding/find.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 
 /** Milliseconds of work at a time. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Which repository explains how many packages; a row chooses its packages. */
 import { computed } from 'vue';
-import { accountLabel, PART_WORDS } from '../../core/exchange/accountText.ts';
-import { formatCount, formatShare } from '../../core/exchange/valueText.ts';
+import { accountLabel, PART_WORDS } from '../../core/wording/accountText.ts';
+import { formatCount, formatShare } from '../../core/wording/valueText.ts';
 import type { Account } from '../../core/packages/accounts.ts';
 
 const props = defineProps<{ accounts: readonly Account[] }>();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The change strip: six bars in fixed places, how much this layer changes in each area. The same part everywhere. */
 import { computed } from 'vue';
-import { wordBar } from '../../core/exchange/plateDrawing.ts';
+import { wordBar } from '../../core/drawing/plateDrawing.ts';
 import type { StripBar } from '../../core/layers/changes.ts';
 import { colourOfArea } from '../app/theme.ts';
 

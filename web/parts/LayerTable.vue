@@ -2,9 +2,9 @@
 /** The layer table: facts down the side by area, the chain of bases across. A line runs through what is carried. */
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { AREAS } from '../../core/catalogue/areas.ts';
-import { formatValue } from '../../core/exchange/valueText.ts';
+import { formatValue } from '../../core/wording/valueText.ts';
 import { isDirect } from '../../core/catalogue/change.ts';
-import { wordElement } from '../../core/exchange/dossierText.ts';
+import { wordElement } from '../../core/wording/dossierText.ts';
 import { isSaid, type Cell, type LayerRow, type LayerTable } from '../../core/layers/layerTable.ts';
 import { elementsSaid } from '../../core/layers/recordedChanges.ts';
 import { isKnown } from '../../core/layers/valueInForce.ts';

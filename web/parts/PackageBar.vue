@@ -2,7 +2,7 @@
 /** The packages of a system by class, as one bar with its counts beneath. */
 import { computed } from 'vue';
 import type { PackageCounts } from '../../core/catalogue/comparison.ts';
-import { CLASS_LABELS, formatCount, formatShare } from '../../core/exchange/valueText.ts';
+import { CLASS_LABELS, formatCount, formatShare } from '../../core/wording/valueText.ts';
 
 const props = defineProps<{ counts: PackageCounts }>();
 const COLOURS: Record<string, string> = {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Every package of a system: class, rule and repository; filtered, sorted, followed down to its versions. */
 import { computed, shallowRef, watch } from 'vue';
-import { accountLabel, RULE_WORDS } from '../../core/exchange/accountText.ts';
-import { CLASS_LABELS, formatCount, formatNumberOf } from '../../core/exchange/valueText.ts';
+import { accountLabel, RULE_WORDS } from '../../core/wording/accountText.ts';
+import { CLASS_LABELS, formatCount, formatNumberOf } from '../../core/wording/valueText.ts';
 import { formatWhen } from '../../core/catalogue/when.ts';
 import type { Accounts } from '../../core/packages/accounts.ts';
 import { CLASS_RULES, type PackageClass } from '../../core/packages/classify.ts';

@@ -1,9 +1,9 @@
 <script setup lang="ts" generic="T">
 /** A list that is pasted: what would be added, what is wrong with which line, and the button that adds it. */
 import { computed } from 'vue';
-import type { Pasted } from '../../core/exchange/pasteReleases.ts';
-import { formatNumberOf } from '../../core/exchange/valueText.ts';
-import { wordIssue } from '../../core/exchange/wording.ts';
+import type { Pasted } from '../../core/editing/pasteReleases.ts';
+import { formatNumberOf } from '../../core/wording/valueText.ts';
+import { wordIssue } from '../../core/wording/issueText.ts';
 
 const props = defineProps<{
   /** `release`: what a line is. */

@@ -1,5 +1,5 @@
 /** The width of a text in the interface's own font. */
-import type { MeasureText } from '../../core/exchange/plateDrawing.ts';
+import type { MeasureText } from '../../core/drawing/plateDrawing.ts';
 
 export const MAP_FONT = "'Schibsted Grotesk Variable', 'Schibsted Grotesk', system-ui, sans-serif";
 

@@ -1,8 +1,15 @@
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
+import { valueOf } from '../../testing/catalogues.ts';
 import { describe, expect, it } from 'vitest';
 import { createCatalogue, recordsOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
-import { applyDiff, diffCatalogues, diffOfRecords, isEmptyDiff } from '../../core/catalogue/diff.ts';
+import {
+  withRecords,
+  applyDiff,
+  diffCatalogues,
+  diffOfRecords,
+  isEmptyDiff,
+} from '../../core/catalogue/diff.ts';
 import { EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
 import { distribution } from '../../testing/catalogues.ts';
 import { CatalogueStorage, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';
@@ -22,7 +29,7 @@ async function work(storage: CatalogueStorage, from: State, count: number, offse
     const step: HistoryStep =
       n % 7 === 6 ? { type: 'undo' } : { type: 'do', edit: { label: `add ${n}`, at: '', diff } };
     const taken = stepHistory(history, step)!;
-    catalogue = applyDiff(catalogue, taken.diff);
+    catalogue = valueOf(applyDiff(catalogue, taken.diff));
     history = taken.history;
     await storage.saveStep(step, { catalogue, history });
   }
@@ -70,7 +77,7 @@ describe.each(BACKENDS)('saving in %s', (_name, createStore) => {
     await storage.replace(START);
     await work(storage, START, 70);
     const other = {
-      catalogue: applyDiff(createCatalogue(), diffOfRecords(createCatalogue(), [distribution('only')])),
+      catalogue: withRecords(createCatalogue(), [distribution('only')]),
       history: EMPTY_HISTORY,
     };
     await storage.replace(other);

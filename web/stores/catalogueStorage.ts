@@ -10,7 +10,7 @@
  * no longer the same object as at the last one, then the head, then removes what the new head does not name.
  */
 import { createCatalogue, type Catalogue } from '../../core/catalogue/catalogue.ts';
-import { applyDiff, diffOfRecords } from '../../core/catalogue/diff.ts';
+import { withRecords, applyDiff } from '../../core/catalogue/diff.ts';
 import { EMPTY_HISTORY, stepHistory, type History, type HistoryStep } from '../../core/catalogue/history.ts';
 import {
   checkVersions,
@@ -111,7 +111,7 @@ export class CatalogueStorage {
       }
     }
     const empty = createCatalogue();
-    const base = applyDiff(empty, diffOfRecords(empty, records));
+    const base = withRecords(empty, records);
     this.#saved = base;
     this.#pages = { ...head.pages };
     this.#checkpoint = this.#next = head.journal;
@@ -137,8 +137,9 @@ export class CatalogueStorage {
       if (!saved) return { catalogue, history, lost: 0 };
       const step = migrateStep(saved, head.versions);
       const taken = step && stepHistory(history, step);
-      if (!taken) return { catalogue, history, lost: 1 };
-      catalogue = applyDiff(catalogue, taken.diff);
+      const after = taken && applyDiff(catalogue, taken.diff);
+      if (!taken || !after?.ok) return { catalogue, history, lost: 1 };
+      catalogue = after.value;
       history = taken.history;
       this.#next++;
     }

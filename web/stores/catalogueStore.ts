@@ -7,7 +7,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { ABOUT_ID } from '../../core/catalogue/about.ts';
 import { createCatalogue, recordOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import { checkDiff } from '../../core/catalogue/checkDiff.ts';
-import { applyDiff, diffOfRecords, isEmptyDiff, type Diff } from '../../core/catalogue/diff.ts';
+import { withRecords, applyDiff, diffOfRecords, isEmptyDiff, type Diff } from '../../core/catalogue/diff.ts';
 import {
   editToRedo,
   editToUndo,
@@ -145,13 +145,15 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     const links = changed.filter((record) => record.kind === 'link');
     if (links.length === 0) return [];
     const after = applyDiff(catalogue.value, diff);
-    return links.flatMap((link) => checkLink(after, link));
+    return after.ok ? links.flatMap((link) => checkLink(after.value, link)) : [...after.issues];
   }
 
   function take(step: HistoryStep): void {
     const taken = stepHistory(history.value, step);
     if (!taken) return;
-    catalogue.value = applyDiff(catalogue.value, taken.diff);
+    const after = applyDiff(catalogue.value, taken.diff);
+    if (!after.ok) return void (issues.value = after.issues);
+    catalogue.value = after.value;
     history.value = taken.history;
     unsavedEdits++;
     void track(storage().saveStep(step, { catalogue: catalogue.value, history: history.value })).finally(
@@ -272,12 +274,9 @@ function holdWindow(onWait: () => void): Promise<void> {
 
 function ownBeginning(): Catalogue {
   const empty = createCatalogue();
-  return applyDiff(
-    empty,
-    diffOfRecords(empty, [
-      { id: ABOUT_ID, kind: 'about', title: 'My catalogue', question: '', sample: false },
-    ]),
-  );
+  return withRecords(empty, [
+    { id: ABOUT_ID, kind: 'about', title: 'My catalogue', question: '', sample: false },
+  ]);
 }
 
 function storageIssue(error: unknown): Issue {

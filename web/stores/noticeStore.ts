@@ -1,7 +1,7 @@
 /** One line that tells what just happened, with what can be done about it; trouble stays until it is closed. */
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
-import { wordIssue } from '../../core/exchange/wording.ts';
+import { wordIssue } from '../../core/wording/issueText.ts';
 import type { Issue, Result } from '../../core/issue.ts';
 
 export interface Notice {

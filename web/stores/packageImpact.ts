@@ -1,6 +1,6 @@
 /** What would follow for the descendants of a base if one of its packages changed: asked of the package worker. */
 import { onUnmounted, shallowRef, watch, type Ref } from 'vue';
-import { recordsPointingTo, type Catalogue } from '../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../core/catalogue/recordKind.ts';
 import { boundsOf, compareWhen } from '../../core/catalogue/when.ts';
 import { impactOfPackage, type Impact, type PackageEvent } from '../../core/layers/impact.ts';
@@ -98,7 +98,7 @@ const isBy = (date: string | undefined, day: number) => (boundsOf(date ?? '')?.f
 
 /** The newest package list of a system of a release, as of a day. */
 export function systemListOf(catalogue: Catalogue, release: RecordId, day = Infinity): RecordId | undefined {
-  return recordsPointingTo(catalogue, release, 'snapshot')
+  return recordsBelongingTo(catalogue, release, 'snapshot')
     .filter(({ role, date }) => role === 'system' && isBy(date, day))
     .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0]?.id;
 }

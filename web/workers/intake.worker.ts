@@ -5,7 +5,7 @@ import { placeSystem } from '../../core/capture/placeSystem.ts';
 import { proposeFacts } from '../../core/capture/proposeFacts.ts';
 import { manifestOf } from '../../core/capture/systemFiles.ts';
 import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/system.ts';
-import { formatNumberOf } from '../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { packColumns } from '../../core/packages/packSnapshot.ts';
 import { openCandidates } from './openCandidates.ts';
 import type { DropSummary, FileSummary, IntakeAnswer, IntakeRequest } from './intakeMessages.ts';

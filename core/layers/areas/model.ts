@@ -2,7 +2,7 @@
  * The release model of a layer: what is claimed and what was found, how often releases came, how long each layer is
  * supported, and what sources say of the delay behind the base.
  */
-import { recordOf, recordsPointingTo, type Catalogue } from '../../catalogue/catalogue.ts';
+import { recordOf, recordsBelongingTo, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordKind.ts';
@@ -42,7 +42,7 @@ export interface ModelView {
 /** The release model of the top layer. */
 export function modelOf(catalogue: Catalogue, table: LayerTable): ModelView {
   const top = table.layers[table.layers.length - 1];
-  const releases = recordsPointingTo(catalogue, top.distribution, 'release')
+  const releases = recordsBelongingTo(catalogue, top.distribution, 'release')
     .filter(({ distribution, stage }) => distribution === top.distribution && stage === 'final')
     .flatMap(({ date }) => boundsOf(date ?? '')?.first ?? [])
     .sort((a, b) => a - b);

@@ -13,8 +13,8 @@ import {
 import { formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { FactValue } from '../../../core/catalogue/factValue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { WEIGHTS, wordElement } from '../../../core/exchange/dossierText.ts';
-import { wordIssue } from '../../../core/exchange/wording.ts';
+import { WEIGHTS, wordElement } from '../../../core/wording/dossierText.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { ComparedElement } from '../../../core/layers/compareValues.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';

@@ -2,7 +2,7 @@
 /** What is claimed, what is still open, and how authors judge: of a release and of its distribution. */
 import { computed } from 'vue';
 import { scoreOf } from '../../../core/catalogue/assessment.ts';
-import { recordOf, recordsPointingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordOf, recordsBelongingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { KindName, RecordTypes } from '../../../core/catalogue/recordKinds.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
@@ -13,7 +13,7 @@ const props = defineProps<{ catalogue: Catalogue; release: RecordId; distributio
 /** Records about the release, then about its distribution. */
 function about<K extends KindName>(kind: K): RecordTypes[K][] {
   return [...new Set([props.release, props.distribution])].flatMap((id) =>
-    recordsPointingTo(props.catalogue, id, kind),
+    recordsBelongingTo(props.catalogue, id, kind),
   );
 }
 const claims = computed(() => about('claim'));

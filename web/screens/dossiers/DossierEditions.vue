@@ -5,10 +5,10 @@ import { useRoute } from 'vue-router';
 import {
   findRecord,
   recordOf,
-  recordsPointingTo,
+  recordsBelongingTo,
   type Catalogue,
 } from '../../../core/catalogue/catalogue.ts';
-import { applyDiff, diffCatalogues, diffOfRecords, diffOfRemoval } from '../../../core/catalogue/diff.ts';
+import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
 import { EDITION_STANDINGS, type Edition } from '../../../core/catalogue/edition.ts';
 import { findFactKey, formatTypedValue } from '../../../core/catalogue/factSheet.ts';
 import type { Element } from '../../../core/catalogue/factValue.ts';
@@ -19,10 +19,10 @@ import {
   mergeImages,
   parsePastedEditions,
   parsePastedImages,
-} from '../../../core/exchange/pasteEditions.ts';
-import { readDate } from '../../../core/exchange/pastedTable.ts';
-import { parsePastedReleases, type Pasted } from '../../../core/exchange/pasteReleases.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+} from '../../../core/editing/pasteEditions.ts';
+import { readDate } from '../../../core/editing/pastedTable.ts';
+import { parsePastedReleases, type Pasted } from '../../../core/editing/pasteReleases.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { createIssue } from '../../../core/issue.ts';
 import { elementsOf, topOf } from '../../../core/layers/areas/cells.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
@@ -46,7 +46,7 @@ const top = computed(() => props.table.layers[props.table.layers.length - 1]);
 const distribution = computed(() => top.value.distribution);
 const name = computed(() => nameOf(props.catalogue, distribution.value));
 const editions = computed(() =>
-  recordsPointingTo(props.catalogue, distribution.value, 'edition').sort((a, b) =>
+  recordsBelongingTo(props.catalogue, distribution.value, 'edition').sort((a, b) =>
     a.name < b.name ? -1 : 1,
   ),
 );
@@ -148,15 +148,9 @@ function setEdition(id: RecordId, column: string, text: string): void {
     store.edit(`Edition ${edition.name} of ${name.value}`, [{ ...edition, [column]: text } as Edition]),
   );
 }
-/** An edition goes alone: releases of it stay, without it. */
 function removeRecord(id: RecordId): void {
-  const without = releases.value
-    .filter((each) => each.editions.includes(id))
-    .map((each) => ({ ...each, editions: each.editions.filter((edition) => edition !== id) }));
-  const freed = applyDiff(props.catalogue, diffOfRecords(props.catalogue, without));
-  const left = applyDiff(freed, diffOfRemoval(freed, [id]));
   const label = `Delete ${nameOf(props.catalogue, id)}`;
-  if (notices.tellTrouble(store.editByDiff(label, diffCatalogues(props.catalogue, left))))
+  if (notices.tellTrouble(store.editByDiff(label, diffOfRemoval(props.catalogue, [id]))))
     notices.tell(`${label}. Undo brings it back.`);
 }
 

@@ -4,8 +4,8 @@ import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { SOURCE_KINDS } from '../../../core/catalogue/source.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
-import { wordConditions } from '../../../core/exchange/conditionsText.ts';
-import { formatNumberOf, formatValue } from '../../../core/exchange/valueText.ts';
+import { wordConditions } from '../../../core/wording/conditionsText.ts';
+import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
 import {
   evidenceByFile,
   evidenceBySource,

@@ -2,7 +2,7 @@
 /** What was done to this dossier, newest first: the edits that can still be taken back. */
 import { computed } from 'vue';
 import { HISTORY_LIMIT } from '../../../core/catalogue/history.ts';
-import { historyOf } from '../../../core/exchange/recordHistory.ts';
+import { historyOf } from '../../../core/wording/recordHistory.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
 const props = defineProps<{ distribution: string }>();

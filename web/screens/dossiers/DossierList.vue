@@ -3,7 +3,7 @@
 import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { formatShare } from '../../../core/exchange/valueText.ts';
+import { formatShare } from '../../../core/wording/valueText.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';

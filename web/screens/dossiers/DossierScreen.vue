@@ -9,7 +9,7 @@ import { isDirect, type RecordedChange } from '../../../core/catalogue/change.ts
 import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatDossierMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
 import { layerTable } from '../../../core/layers/layerTable.ts';
 import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';

@@ -9,8 +9,8 @@ import {
   summaryOf,
   type SummarySection,
   type SummarySentence,
-} from '../../../core/exchange/summary.ts';
-import { formatNumberOf, formatShare } from '../../../core/exchange/valueText.ts';
+} from '../../../core/wording/summary.ts';
+import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';

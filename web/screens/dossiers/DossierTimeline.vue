@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { firstDayOf, formatDay, formatWhen } from '../../../core/catalogue/when.ts';
-import { wordDatedEvent, wordLink } from '../../../core/exchange/lineageText.ts';
+import { wordDatedEvent, wordLink } from '../../../core/wording/lineageText.ts';
 import { lifeOf } from '../../../core/layers/lives.ts';
 import { timelineOf, type Stretch } from '../../../core/layers/timeline.ts';
 import { eventsOf } from '../../../core/lineage/events.ts';

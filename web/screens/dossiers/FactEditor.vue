@@ -5,7 +5,7 @@ import type { FactKey } from '../../../core/catalogue/factSheet.ts';
 import { parseMeasure } from '../../../core/catalogue/measure.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordIssue } from '../../../core/exchange/wording.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';
 import { useFactEditing } from './useFactEditing.ts';

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordImpact, wordImpacts } from '../../../core/exchange/lineageText.ts';
+import { wordImpact, wordImpacts } from '../../../core/wording/lineageText.ts';
 import { impactOfFact } from '../../../core/layers/impact.ts';
 import { wholeLineage } from '../../stores/wholeLineage.ts';
 import ImpactRows from './ImpactRows.vue';

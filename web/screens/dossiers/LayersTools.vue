@@ -2,7 +2,7 @@
 /** Above the layer table: which rows are shown, and "the rest is the same" for an area or for all. */
 import { computed } from 'vue';
 import { AREAS, labelOfArea, type AreaId } from '../../../core/catalogue/areas.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
 import { uncheckedFacts } from '../../../core/layers/unchanged.ts';

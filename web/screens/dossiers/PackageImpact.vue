@@ -3,7 +3,7 @@
 import { computed, ref, toRef, watch } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordPackageImpact, wordPackageImpacts } from '../../../core/exchange/lineageText.ts';
+import { wordPackageImpact, wordPackageImpacts } from '../../../core/wording/lineageText.ts';
 import { PACKAGE_EVENTS } from '../../../core/layers/impact.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useQueryState } from '../../app/queryState.ts';

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The package lists that are kept of a release and its distribution: where each is from, its states, its signature. */
 import { computed } from 'vue';
-import { recordsPointingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Snapshot } from '../../../core/catalogue/snapshot.ts';
 import { compareWhen, formatWhen } from '../../../core/catalogue/when.ts';
-import { SIGNATURE_WORDS } from '../../../core/exchange/accountText.ts';
-import { formatCount, formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { SIGNATURE_WORDS } from '../../../core/wording/accountText.ts';
+import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 
@@ -17,7 +17,7 @@ const notices = useNoticeStore();
 const kept = computed(() => {
   const groups = new Map<string, Snapshot[]>();
   for (const id of new Set(props.subjects))
-    for (const snapshot of recordsPointingTo(props.catalogue, id, 'snapshot')) {
+    for (const snapshot of recordsBelongingTo(props.catalogue, id, 'snapshot')) {
       const key = [snapshot.role, snapshot.name, snapshot.origin].join('\n');
       groups.set(key, [...(groups.get(key) ?? []), snapshot]);
     }

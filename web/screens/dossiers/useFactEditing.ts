@@ -1,6 +1,6 @@
 /** Edits of facts: one reading written, marked or taken back, each one undoable step. */
 import type { RecordedChange } from '../../../core/catalogue/change.ts';
-import { recordOf, recordsPointingTo } from '../../../core/catalogue/catalogue.ts';
+import { recordOf, recordsBelongingTo } from '../../../core/catalogue/catalogue.ts';
 import { parseMeasure } from '../../../core/catalogue/measure.ts';
 import { spoilsOf } from '../../../core/capture/conditions.ts';
 import { parseFactValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
@@ -33,7 +33,7 @@ export function useFactEditing() {
     if (value && !value.ok) return failure(...value.issues);
     const records: AnyRecord[] = [];
     const source = sourceIdOf(chosen, records);
-    const known = recordsPointingTo(store.catalogue, subject, 'reading').find(
+    const known = recordsBelongingTo(store.catalogue, subject, 'reading').find(
       (reading) => reading.subject === subject && reading.key === fact.key && reading.source === source,
     );
     const { value: _value, ...rest } = known ?? newReading(subject, fact, source);

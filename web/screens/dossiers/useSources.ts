@@ -1,6 +1,6 @@
 /** The sources that an edit can cite: those that are there, and a new one that comes with the edit. */
 import { computed, ref } from 'vue';
-import { recordsOf, recordsPointingTo } from '../../../core/catalogue/catalogue.ts';
+import { recordsOf, recordsBelongingTo } from '../../../core/catalogue/catalogue.ts';
 import { createFreshId, type RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { AnyRecord } from '../../../core/catalogue/recordKinds.ts';
 import type { Conditions, Source, SourceKind } from '../../../core/catalogue/source.ts';
@@ -38,12 +38,12 @@ export function useSources() {
     const distribution = distributionOf(store.catalogue, subject);
     const own = [
       distribution,
-      ...recordsPointingTo(store.catalogue, distribution, 'release').map(({ id }) => id),
-      ...recordsPointingTo(store.catalogue, distribution, 'edition').map(({ id }) => id),
+      ...recordsBelongingTo(store.catalogue, distribution, 'release').map(({ id }) => id),
+      ...recordsBelongingTo(store.catalogue, distribution, 'edition').map(({ id }) => id),
     ];
     const cited = new Set(
       own.flatMap((id) =>
-        recordsPointingTo(store.catalogue, id, 'reading').flatMap((reading) =>
+        recordsBelongingTo(store.catalogue, id, 'reading').flatMap((reading) =>
           reading.subject === id && reading.source ? [reading.source] : [],
         ),
       ),

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The measured packages: worst first, filtered by standing, section and name; security fixes apart. */
 import { computed } from 'vue';
-import { STANDING_WORDS } from '../../../core/exchange/freshnessText.ts';
-import { formatCount, formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { STANDING_WORDS } from '../../../core/wording/freshnessText.ts';
+import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { Freshness, PackageFreshness, Standing } from '../../../core/packages/freshness.ts';
 import { useQueryState } from '../../app/queryState.ts';
 

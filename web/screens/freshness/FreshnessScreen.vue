@@ -2,7 +2,7 @@
 /** Freshness: how far derivatives are behind their bases, and which packages. */
 import { storeToRefs } from 'pinia';
 import { computed, watch } from 'vue';
-import { formatShare } from '../../../core/exchange/valueText.ts';
+import { formatShare } from '../../../core/wording/valueText.ts';
 import { freshnessSubjects, type FreshnessSubject } from '../../../core/lineage/freshnessSubjects.ts';
 import { useQueryState } from '../../app/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

@@ -11,7 +11,7 @@ import {
 import { token } from '../../../core/capture/placedCandidate.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
-import { formatNumberOf, formatShare } from '../../../core/exchange/valueText.ts';
+import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

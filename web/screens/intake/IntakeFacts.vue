@@ -5,8 +5,8 @@ import { AREAS } from '../../../core/catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { findFactKey, formatTypedValue } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import { formatNumberOf, formatValue } from '../../../core/exchange/valueText.ts';
-import { wordIssue } from '../../../core/exchange/wording.ts';
+import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { Issue } from '../../../core/issue.ts';
 import type { DecidedFact, Decision } from './useFactReview.ts';
 

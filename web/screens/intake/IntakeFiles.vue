@@ -2,8 +2,8 @@
 /** Every file of the drop: what it was taken for, what was read from it, or why not. */
 import { computed, ref, watch } from 'vue';
 import { FORMAT_LABELS } from '../../../core/formats/recognise.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
-import { wordIssue } from '../../../core/exchange/wording.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { FileSummary } from '../../workers/intakeMessages.ts';
 
 const props = defineProps<{ files: readonly FileSummary[] }>();

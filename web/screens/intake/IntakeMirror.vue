@@ -2,8 +2,8 @@
 /** A repository of a mirror, by its address: fetched and checked by the server, with progress, cancelled at any time. */
 import { computed, onMounted, onUnmounted, ref } from 'vue';
 import type { MirrorRequest } from '../../../core/exchange/mirrorMessages.ts';
-import { wordIssue } from '../../../core/exchange/wording.ts';
-import { formatCount } from '../../../core/exchange/valueText.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
+import { formatCount } from '../../../core/wording/valueText.ts';
 import type { Family } from '../../../core/formats/packageColumns.ts';
 import type { IndexSummary } from '../../workers/intakeMessages.ts';
 import { useMirror } from './useMirror.ts';

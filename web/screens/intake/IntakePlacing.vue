@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The answer of the placing: one sentence, the candidates with their counts, the accounts, what contradicts. */
 import { computed, ref } from 'vue';
-import { CLASS_LABELS, formatCount, formatShare } from '../../../core/exchange/valueText.ts';
-import { wordAnswer } from '../../../core/exchange/answerText.ts';
-import { wordSources } from '../../../core/exchange/accountText.ts';
-import { wordIssue } from '../../../core/exchange/wording.ts';
+import { CLASS_LABELS, formatCount, formatShare } from '../../../core/wording/valueText.ts';
+import { wordAnswer } from '../../../core/wording/answerText.ts';
+import { wordSources } from '../../../core/wording/accountText.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
 import type { PackageClass } from '../../../core/packages/classify.ts';

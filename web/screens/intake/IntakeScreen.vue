@@ -3,8 +3,8 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import { storeToRefs } from 'pinia';
 import { splitTerminalText } from '../../../core/formats/terminalText.ts';
-import { wordConditions } from '../../../core/exchange/conditionsText.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { wordConditions } from '../../../core/wording/conditionsText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { createInstalledSet } from '../../../core/packages/offers.ts';
 import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -21,7 +21,7 @@ import type { IndexSummary } from '../../workers/intakeMessages.ts';
 import { useFactReview } from './useFactReview.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import COLLECTOR from '../../../collector/aspen-capture?raw';
-import { wordIssue } from '../../../core/exchange/wording.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 
 const intake = useIntakeStore();
 onMounted(intake.prepare);

@@ -3,9 +3,9 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, watch, watchEffect } from 'vue';
 import { useTheme } from 'vuetify';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordBand } from '../../../core/exchange/lineageText.ts';
-import { dashOf } from '../../../core/exchange/mapPicture.ts';
-import { wordPlate } from '../../../core/exchange/plateDrawing.ts';
+import { wordBand } from '../../../core/wording/lineageText.ts';
+import { dashOf } from '../../../core/drawing/mapPicture.ts';
+import { wordPlate } from '../../../core/drawing/plateDrawing.ts';
 import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { carriedShare } from '../../../core/lineage/map/shapeOf.ts';

@@ -3,8 +3,8 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
-import { formatShare } from '../../../core/exchange/valueText.ts';
-import { isUnplaced, remarkOf } from '../../../core/exchange/plateDrawing.ts';
+import { formatShare } from '../../../core/wording/valueText.ts';
+import { isUnplaced, remarkOf } from '../../../core/drawing/plateDrawing.ts';
 import { outlineRows, type OutlineSort } from '../../../core/layers/outline.ts';
 import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';

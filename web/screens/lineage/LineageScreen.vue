@@ -7,7 +7,7 @@ import { recordOf } from '../../../core/catalogue/catalogue.ts';
 import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { formatDay } from '../../../core/catalogue/when.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { FILTER_NAMES, type MapFilter } from '../../../core/layers/mapFilter.ts';
 import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
 import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';

@@ -1,13 +1,18 @@
 <script setup lang="ts">
 /** The selected band: the link behind it, corrected in place; each change is one step that undo takes back. */
 import { computed, ref, watch } from 'vue';
-import { recordOf, recordsOf, recordsPointingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import {
+  recordOf,
+  recordsOf,
+  recordsBelongingTo,
+  type Catalogue,
+} from '../../../core/catalogue/catalogue.ts';
 import { RELATION_NAMES, RELATIONS, type Link, type Relation } from '../../../core/catalogue/link.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
-import { wordComparison } from '../../../core/exchange/dossierText.ts';
-import { wordLink } from '../../../core/exchange/lineageText.ts';
-import { wordIssue } from '../../../core/exchange/wording.ts';
+import { wordComparison } from '../../../core/wording/dossierText.ts';
+import { wordLink } from '../../../core/wording/lineageText.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 import { createIssue, type Issue } from '../../../core/issue.ts';
 import { distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
@@ -31,7 +36,7 @@ function levelsOf(id: RecordId): RecordId[] {
   const distribution = distributionOf(props.catalogue, id);
   return [
     distribution,
-    ...recordsPointingTo(props.catalogue, distribution, 'edition').map((edition) => edition.id),
+    ...recordsBelongingTo(props.catalogue, distribution, 'edition').map((edition) => edition.id),
     ...releasesOf(props.catalogue, distribution).map((release) => release.id),
   ];
 }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** What the map's signs mean. */
 import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
-import { DASHES } from '../../../core/exchange/mapPicture.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { DASHES } from '../../../core/drawing/mapPicture.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { colourOfArea } from '../../app/theme.ts';
 
 defineProps<{ links: number; measured: number }>();

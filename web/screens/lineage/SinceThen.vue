@@ -2,8 +2,8 @@
 /** What is different today from the day shown; asked for only when it is opened. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { wordEvent } from '../../../core/exchange/lineageText.ts';
-import { formatNumberOf } from '../../../core/exchange/valueText.ts';
+import { wordEvent } from '../../../core/wording/lineageText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { lifeOf } from '../../../core/layers/lives.ts';
 import { changesBetween } from '../../../core/lineage/events.ts';
 

@@ -2,7 +2,7 @@
 /** How two distributions are related: their nearest shared base, and the way from the one to the other. */
 import { computed, ref } from 'vue';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordWay } from '../../../core/exchange/lineageText.ts';
+import { wordWay } from '../../../core/wording/lineageText.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { siblingsOf } from '../../../core/lineage/relatives.ts';
 

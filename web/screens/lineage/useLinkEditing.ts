@@ -7,7 +7,7 @@ import type { Distribution } from '../../../core/catalogue/distribution.ts';
 import type { Result } from '../../../core/issue.ts';
 import { isInForce, isLineal, linksFrom } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
-import { wordRelation } from '../../../core/exchange/lineageText.ts';
+import { wordRelation } from '../../../core/wording/lineageText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
 /** What is done with the base that a distribution rests on already. */

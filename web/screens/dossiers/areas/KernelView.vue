@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The running kernel next to the base's, and what else can be had. */
 import { computed } from 'vue';
-import { formatNumberOf } from '../../../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../../../core/wording/valueText.ts';
 import { kernelOf } from '../../../../core/layers/areas/kernel.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
 import type { AreaProps } from './areaProps.ts';

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { recordOf } from '../../../../core/catalogue/catalogue.ts';
 import { formatDay, formatWhen } from '../../../../core/catalogue/when.ts';
-import { formatNumberOf } from '../../../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../../../core/wording/valueText.ts';
 import { modelOf, type SupportWindow } from '../../../../core/layers/areas/model.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
 import EvidenceMark from '../../../parts/EvidenceMark.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Repositories in the order in which the system asks them: whose, which tier, how long held, on or off. */
 import { computed } from 'vue';
-import { formatNumberOf } from '../../../../core/exchange/valueText.ts';
+import { formatNumberOf } from '../../../../core/wording/valueText.ts';
 import { repositoriesOf, type RepositoryRow } from '../../../../core/layers/areas/repositories.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
 import type { AreaProps } from './areaProps.ts';

@@ -90,6 +90,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   // catalogue
   'record.invalid': ({ field, reason }, where) => `${where}: the field "${field}" is not valid (${reason}).`,
   'record.dangling': ({ target }, where) => `${where} points to ${target}, which does not exist.`,
+  'diff.stale': (_params, where) =>
+    `${where} was changed meanwhile. Nothing was done; look at it as it is now, and try again.`,
   'record.needed': ({ by }, where) => `${where} cannot be removed alone: ${by} needs it.`,
   'record.unknownKind': ({ kind }, where) => `${where} is a record of an unknown kind "${kind}".`,
   'record.twice': (_params, where) => `${where} stands twice in the file.`,
@@ -157,6 +159,10 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `${where} is JSON, but not a catalogue of this program. Nothing was imported.`,
   'export.packages': ({ snapshot }) =>
     `The package list of ${snapshot} in the file is damaged; its head was kept.`,
+  'export.ownerMissing': ({ target }, where) =>
+    `${where} belongs to ${target}, which the file does not hold. Nothing was imported; export the catalogue again.`,
+  'export.mentionDropped': (_params, where) =>
+    `${where} cites something that the file does not hold; that mention was taken out.`,
   'schema.newer': ({ kind, version, known }, where) =>
     `${where} was written by a newer version of the program (${kind} ${version}, known here up to ${known}). Nothing was imported; update the program and try again.`,
   'schema.unknownKind': ({ kind }, where) =>

@@ -1,5 +1,5 @@
 /** Releases pasted as a list or as columns of a spreadsheet: version, date, code name, stage. */
-import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import { STAGES, type Release } from '../catalogue/release.ts';
 import { createIssue, type Issue } from '../issue.ts';
@@ -28,7 +28,7 @@ export function parsePastedReleases(
   text: string,
 ): Pasted<Release> {
   const present = new Map(
-    recordsPointingTo(catalogue, distribution, 'release').map((release) => [release.version, release]),
+    recordsBelongingTo(catalogue, distribution, 'release').map((release) => [release.version, release]),
   );
   const put: Release[] = [];
   const known: string[] = [];

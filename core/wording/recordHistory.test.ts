@@ -1,6 +1,6 @@
 /** The history of one dossier among the edits of a catalogue. */
 import { describe, expect, it } from 'vitest';
-import { catalogueOf, distribution, reading, release } from '../../testing/catalogues.ts';
+import { valueOf, catalogueOf, distribution, reading, release } from '../../testing/catalogues.ts';
 import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
 import { EMPTY_HISTORY, stepHistory } from '../catalogue/history.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
@@ -14,7 +14,7 @@ describe('the history of a dossier', () => {
       const diff = diffOfRecords(catalogue, put);
       const step = stepHistory(history, { type: 'do', edit: { label, at: '2026-11-24T10:00:00Z', diff } })!;
       history = step.history;
-      catalogue = applyDiff(catalogue, diff);
+      catalogue = valueOf(applyDiff(catalogue, diff));
     };
     edit('Icons', [reading('release:a-1', 'themes.icons', { value: 'Reed' })]);
     edit('Elsewhere', [reading('distribution:b', 'identity.since', { value: '2020' })]);
@@ -31,7 +31,7 @@ describe('the history of a dossier', () => {
     ]);
     const undo = stepHistory(history, { type: 'undo' })!;
     history = undo.history;
-    catalogue = applyDiff(catalogue, undo.diff);
+    catalogue = valueOf(applyDiff(catalogue, undo.diff));
     expect(told()[0]).toEqual(['Both', expect.stringContaining('reading changed'), true]);
     expect(historyOf(catalogue, history, 'distribution:b')).toHaveLength(1);
   });

@@ -9,7 +9,7 @@ import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
 import type { MapLayout } from '../lineage/map/layoutMap.ts';
 import { carriedShare } from '../lineage/map/shapeOf.ts';
 import { drawPlate, type Ink, type MeasureText } from './plateDrawing.ts';
-import { wordBand } from './lineageText.ts';
+import { wordBand } from '../wording/lineageText.ts';
 import { escapeXml } from './xml.ts';
 
 export interface MapPictureOptions {

@@ -9,7 +9,7 @@ import { firstDayOf } from '../catalogue/when.ts';
 import { changesOf } from '../layers/changes.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { chainOf } from '../lineage/chain.ts';
-import { parseCatalogueFile } from './catalogueFile.ts';
+import { parseCatalogueFile } from '../exchange/catalogueFile.ts';
 import { headFiguresOf, summaryOf } from './summary.ts';
 
 const TODAY = firstDayOf('2026-11-24');

@@ -1,12 +1,12 @@
 /** Pasted lists of releases: what people paste, and what is wrong with some of it. */
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, release } from '../../testing/catalogues.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/diff.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import { mergeImages, parsePastedEditions, parsePastedImages } from './pasteEditions.ts';
 import { readDate } from './pastedTable.ts';
 import { parsePastedReleases } from './pasteReleases.ts';
-import { wordIssue } from './wording.ts';
+import { wordIssue } from '../wording/issueText.ts';
 
 const catalogue = catalogueOf(distribution('a'), release('a', '6', '2024'), release('a', '7'));
 const paste = (text: string) => parsePastedReleases(catalogue, 'distribution:a', text);
@@ -23,7 +23,7 @@ describe('pasted releases', () => {
     ]);
     expect(known).toEqual(['6']);
     expect(issues).toEqual([]);
-    expect(applyDiff(catalogue, diffOfRecords(catalogue, put)).records.release.size).toBe(5);
+    expect(withRecords(catalogue, put).records.release.size).toBe(5);
   });
   it('fill in a date that was not known, and change none that was', () => {
     expect(paste('7; 2025-06').put).toMatchObject([{ id: 'release:a-7', date: '2025-06' }]);
@@ -58,9 +58,9 @@ describe('pasted releases', () => {
 
 describe('pasted editions', () => {
   it('are read with heads in any order; known ones are completed, not changed', () => {
-    const known = applyDiff(
+    const known = withRecords(
       catalogue,
-      diffOfRecords(catalogue, parsePastedEditions(catalogue, 'distribution:a', 'Main\nEbb, official').put),
+      parsePastedEditions(catalogue, 'distribution:a', 'Main\nEbb, official').put,
     );
     const {
       put,
@@ -82,7 +82,7 @@ describe('pasted editions', () => {
       'paste.name line 6',
     ]);
     for (const issue of issues) expect(wordIssue(issue)).not.toMatch(/undefined|paste\./);
-    expect(applyDiff(known, diffOfRecords(known, put)).records.edition.size).toBe(3);
+    expect(withRecords(known, put).records.edition.size).toBe(3);
   });
 });
 

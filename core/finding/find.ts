@@ -13,7 +13,7 @@ import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import { nameOf } from '../lineage/names.ts';
-import { formatValue } from './valueText.ts';
+import { formatValue } from '../wording/valueText.ts';
 
 export type FoundKind =
   'distribution' | 'edition' | 'release' | 'reading' | 'source' | 'change' | 'claim' | 'question';

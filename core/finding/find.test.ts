@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, reading, release, source } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/diff.ts';
 import { findAll, foldText, search } from './find.ts';
 
 const catalogue = catalogueOf(
@@ -53,7 +53,7 @@ describe('find', () => {
         let edited = catalogue;
         for (const name of names) {
           const record = { ...distribution('fenwick'), name } as never;
-          edited = applyDiff(edited, diffOfRecords(edited, [record]));
+          edited = withRecords(edited, [record]);
           findAll(edited, query);
         }
         const now = names.at(-1)!;

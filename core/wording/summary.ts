@@ -3,7 +3,7 @@
  * sentence says where it comes from, so that a reader can follow it.
  */
 import { AREAS, STRIP_AREAS } from '../catalogue/areas.ts';
-import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import { boundsOf, formatWhen } from '../catalogue/when.ts';
@@ -226,14 +226,14 @@ function whatIsUnsettled(catalogue: Catalogue, table: LayerTable): SummarySenten
       });
   const { id, distribution } = table.layers[table.layers.length - 1];
   for (const subject of new Set([id, distribution])) {
-    for (const { wording, verdict, reason, source } of recordsPointingTo(catalogue, subject, 'claim'))
+    for (const { wording, verdict, reason, source } of recordsBelongingTo(catalogue, subject, 'claim'))
       if (verdict === 'refuted' || verdict === 'partly')
         sentences.push({
           text: `The claim “${wording}” is ${verdict === 'partly' ? 'true in part' : 'refuted'}${reason ? `: ${reason.replace(/\.$/, '')}` : ''}.`,
           to: { part: 'assessment' },
           sources: source ? [source] : [],
         });
-    for (const { text, answer } of recordsPointingTo(catalogue, subject, 'question'))
+    for (const { text, answer } of recordsBelongingTo(catalogue, subject, 'question'))
       if (!answer) sentences.push({ text: `Open: ${text}`, to: { part: 'assessment' }, sources: [] });
   }
   const unseen = AREAS.filter((area) => {

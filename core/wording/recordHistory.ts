@@ -1,5 +1,5 @@
 /** The history of one dossier: the edits that touched its records, in words, newest first. */
-import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Edit, History } from '../catalogue/history.ts';
 import { kindOf, referencesOf, type AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
@@ -19,10 +19,11 @@ export interface HistoryLine {
 export function historyOf(catalogue: Catalogue, history: History, distribution: RecordId): HistoryLine[] {
   const own = new Set([
     distribution,
-    ...recordsPointingTo(catalogue, distribution, 'release').map(({ id }) => id),
-    ...recordsPointingTo(catalogue, distribution, 'edition').map(({ id }) => id),
+    ...recordsBelongingTo(catalogue, distribution, 'release').map(({ id }) => id),
+    ...recordsBelongingTo(catalogue, distribution, 'edition').map(({ id }) => id),
   ]);
-  const touches = (record: AnyRecord) => own.has(record.id) || referencesOf(record).some((id) => own.has(id));
+  const touches = (record: AnyRecord) =>
+    own.has(record.id) || referencesOf(record).some(({ id }) => own.has(id));
   return history.edits
     .map((edit, i) => ({ edit, undone: i >= history.position, parts: partsOf(edit, touches) }))
     .filter(({ parts }) => parts.length > 0)

@@ -1,5 +1,5 @@
 /** Editions and images pasted as a list or as columns of a spreadsheet. */
-import { recordsPointingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { EDITION_STANDINGS, type Edition } from '../catalogue/edition.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import { parseMeasure } from '../catalogue/measure.ts';
@@ -21,7 +21,7 @@ export function parsePastedEditions(
   text: string,
 ): Pasted<Edition> {
   const present = new Map(
-    recordsPointingTo(catalogue, distribution, 'edition').map((edition) => [edition.name, edition]),
+    recordsBelongingTo(catalogue, distribution, 'edition').map((edition) => [edition.name, edition]),
   );
   const freshId = createIdSource((id) => catalogue.records.edition.has(id));
   const { rows, unknown } = readPastedTable(text, EDITION_COLUMNS);

@@ -8,7 +8,7 @@ import type { StripBar } from '../layers/changes.ts';
 import type { PlateFacts } from '../layers/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { Detail } from '../lineage/map/detail.ts';
-import { formatNumberOf } from './valueText.ts';
+import { formatNumberOf } from '../wording/valueText.ts';
 
 /** What a colour means. */
 export type Ink = 'ink' | 'soft' | 'track' | 'trouble' | 'surface' | 'family' | StripAreaId;

@@ -1,0 +1,49 @@
+/**
+ * What of a heap of records can stand by itself: for files and stores of which a part is missing. A record whose owner is
+ * missing goes, with all that belongs to it; what only cites something missing stays, without the mention.
+ */
+import { referencesOf, referenceTableOf, type AnyRecord } from './recordKinds.ts';
+import type { RecordId } from './recordKind.ts';
+import { withoutMentions } from './references.ts';
+
+/** Records that point to each other only, and what it took. */
+export interface Mended {
+  readonly records: readonly AnyRecord[];
+  /** Records that cannot be without what is missing. */
+  readonly dropped: readonly RecordId[];
+  /** Records out of which a mention was taken. */
+  readonly freed: readonly RecordId[];
+}
+
+/** The records that can stand without those that are missing. Gives the same objects where nothing is amiss. */
+export function mendReferences(records: Iterable<AnyRecord>): Mended {
+  const kept = new Map<RecordId, AnyRecord>();
+  for (const record of records) kept.set(record.id, record);
+  const pointers = new Map<RecordId, RecordId[]>();
+  const missing: RecordId[] = [];
+  for (const record of kept.values())
+    for (const { id } of referencesOf(record)) {
+      let from = pointers.get(id);
+      if (!from) pointers.set(id, (from = kept.has(id) ? [] : (missing.push(id), [])));
+      from.push(record.id);
+    }
+  const dropped: RecordId[] = [];
+  const freed = new Set<RecordId>();
+  for (let id = missing.pop(); id !== undefined; id = missing.pop()) {
+    for (const from of pointers.get(id) ?? []) {
+      const record = kept.get(from);
+      if (!record) continue;
+      const left = withoutMentions(record, referenceTableOf(record), (each) => !kept.has(each));
+      if (left) {
+        kept.set(from, left);
+        freed.add(from);
+      } else {
+        kept.delete(from);
+        freed.delete(from);
+        dropped.push(from);
+        missing.push(from);
+      }
+    }
+  }
+  return { records: [...kept.values()], dropped, freed: [...freed] };
+}
