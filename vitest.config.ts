@@ -4,6 +4,7 @@ export default defineConfig({
   test: {
     include: [
       'core/**/*.test.ts',
+      'workspace/**/*.test.ts',
       'server/**/*.test.ts',
       'cli/**/*.test.ts',
       'collector/**/*.test.ts',

@@ -150,7 +150,7 @@ describe('paged maps', () => {
 
 describe('history', () => {
   const edit = (n: number) => ({
-    label: `edit ${n}`,
+    label: { code: 'text', params: { text: `edit ${n}` } },
     at: '',
     diff: diffOfRecords(createCatalogue(), [distribution(n)]),
   });

@@ -3,12 +3,24 @@
  * caller applies and saves it like any other.
  */
 import { reverseDiff, type Diff } from './diff.ts';
+import type { RecordId } from './recordKind.ts';
 
-/** One edit: what it changed, what the analyst did in words, and when (ISO date and time). */
+/** What the analyst did, as a code with what it was done to; worded at the edge (wording/editText.ts). */
+export interface EditLabel {
+  readonly code: string;
+  readonly params: Readonly<Record<string, string | number>>;
+}
+
+/** Which packed list a snapshot has before and after an edit: the SHA-256 of its bytes, or null for none. */
+export type ListChanges = Readonly<Record<RecordId, readonly [before: string | null, after: string | null]>>;
+
+/** One edit: what it changed, what the analyst did, and when (ISO date and time). */
 export interface Edit {
-  readonly label: string;
+  readonly label: EditLabel;
   readonly at: string;
   readonly diff: Diff;
+  /** The package lists that came or went with it. */
+  readonly lists?: ListChanges;
 }
 
 /** Edits before `position` are in force, those from it on were undone. */
@@ -26,21 +38,29 @@ export const HISTORY_LIMIT = 200;
 
 export const EMPTY_HISTORY: History = { edits: [], position: 0 };
 
+/** What a step does: the history after it, the diff to apply to the catalogue, and the lists that change with it. */
+export interface TakenStep {
+  readonly history: History;
+  readonly diff: Diff;
+  readonly lists: ListChanges;
+}
+
 /**
- * Takes a step: gives the history after it and the diff to apply to the catalogue. Gives null when there is
- * nothing to undo or redo. A new edit after an undo drops the undone ones.
+ * Takes a step. Gives null when there is nothing to undo or redo. A new edit after an undo drops the undone ones.
  */
-export function stepHistory(history: History, step: HistoryStep): { history: History; diff: Diff } | null {
+export function stepHistory(history: History, step: HistoryStep): TakenStep | null {
   if (step.type === 'do') {
     const edits = [...history.edits.slice(0, history.position), step.edit].slice(-HISTORY_LIMIT);
-    return { history: { edits, position: edits.length }, diff: step.edit.diff };
+    return { history: { edits, position: edits.length }, diff: step.edit.diff, lists: step.edit.lists ?? {} };
   }
   const position = step.type === 'undo' ? history.position - 1 : history.position;
   const edit = history.edits[position];
   if (!edit) return null;
-  return step.type === 'undo'
-    ? { history: { ...history, position }, diff: reverseDiff(edit.diff) }
-    : { history: { ...history, position: position + 1 }, diff: edit.diff };
+  const lists = edit.lists ?? {};
+  if (step.type === 'redo')
+    return { history: { ...history, position: position + 1 }, diff: edit.diff, lists };
+  const back = Object.entries(lists).map(([id, [before, after]]) => [id, [after, before]] as const);
+  return { history: { ...history, position }, diff: reverseDiff(edit.diff), lists: Object.fromEntries(back) };
 }
 
 /** The edit that undo would take back, or undefined. */

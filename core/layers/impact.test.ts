@@ -9,8 +9,9 @@ import {
   reading,
   release,
   source,
+  valueOf,
 } from '../../testing/catalogues.ts';
-import { withRecords } from '../catalogue/diff.ts';
+import { applyDiff, withRecords } from '../catalogue/diff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { chainOf } from '../lineage/chain.ts';
@@ -22,7 +23,8 @@ import { countImpacts, impactOfEnd, impactOfFact, impactOfPackage, type PackageS
 import { layerTable } from './layerTable.ts';
 import { beginRelease } from './nextRelease.ts';
 import { diffReleases } from './releaseDiff.ts';
-import { uncheckedFacts, unchangedReadings } from './unchanged.ts';
+import { markRestUnchanged } from '../editing/unchangedRest.ts';
+import { uncheckedFacts } from './unchanged.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const ICONS = 'themes.icons';
@@ -197,8 +199,9 @@ describe('the rest is the same', () => {
     const table = layerTable(family, chainOf(family, 'release:d-1', TODAY));
     expect(uncheckedFacts(table).map(({ key }) => key)).toEqual([ICONS]);
     expect(uncheckedFacts(table, 'kernel')).toEqual([]);
-    const made = unchangedReadings(family, table, uncheckedFacts(table), { date: '2026-11-24' });
-    const after = withRecords(family, made);
+    const edit = valueOf(markRestUnchanged(family, table, undefined, { source: null, date: '2026-11-24' }));
+    expect(edit.made).toBe(1);
+    const after = valueOf(applyDiff(family, edit.diff));
     const now = layerTable(after, chainOf(after, 'release:d-1', TODAY));
     const cell = now.rows.find(({ fact }) => fact.key === ICONS)!.cells.at(-1);
     expect(cell).toMatchObject({ state: 'unchanged', value: 'Plain' });

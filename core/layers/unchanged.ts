@@ -1,12 +1,7 @@
-/**
- * "The rest is the same": what analysts say most. The facts of a layer of which nobody has said anything, though the
- * base's value is known, each recorded as checked and unchanged.
- */
-import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+/** What nobody has said anything of, though the base's value is known: what "the rest is the same" speaks of. */
 import type { AreaId } from '../catalogue/areas.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
-import type { Reading } from '../catalogue/reading.ts';
-import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
 import type { Layer } from '../lineage/chain.ts';
 import type { LayerTable } from './layerTable.ts';
 import { isKnown } from './valueInForce.ts';
@@ -23,39 +18,5 @@ export function uncheckedFacts({ layers, rows }: LayerTable, area?: AreaId): Fac
     const cell = cells[cells.length - 1];
     const isOpen = cell.state === 'carried' && isKnown(cell) && cell.readings.length === 0;
     return isOpen && fact.inherited && (!area || fact.area === area) ? [fact] : [];
-  });
-}
-
-export interface CheckedBy {
-  readonly source?: RecordId;
-  /** The day of the check (EDTF). */
-  readonly date: string;
-}
-
-/** The readings that say of each of these facts: checked in the top layer, unchanged. */
-export function unchangedReadings(
-  catalogue: Catalogue,
-  { layers }: LayerTable,
-  facts: readonly FactKey[],
-  { source, date }: CheckedBy,
-): Reading[] {
-  const layer = layers[layers.length - 1];
-  const freshId = createIdSource((each) => Boolean(findRecord(catalogue, each)));
-  return facts.map((fact): Reading => {
-    const subject = subjectOf(layer, fact);
-    return {
-      id: freshId('reading', `${tokenOf(subject)}-${fact.key}`),
-      kind: 'reading',
-      subject,
-      key: fact.key,
-      state: 'unchanged',
-      ...(source && { source }),
-      date,
-      place: '',
-      spoiledBy: [],
-      certainty: 'sure',
-      accepted: false,
-      note: '',
-    };
   });
 }

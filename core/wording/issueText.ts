@@ -3,7 +3,7 @@
  * from all of core/; a code without a line here is shown as it is.
  */
 import type { Issue } from '../issue.ts';
-import { formatCount } from './valueText.ts';
+import { formatCount, formatNumberOf } from './valueText.ts';
 
 type Wording = (params: Issue['params'], where: string) => string;
 
@@ -168,10 +168,39 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'schema.unknownKind': ({ kind }, where) =>
     `${where} holds records of a kind this version does not know (${kind}). Nothing was imported; update the program and try again.`,
   // storage
-  'storage.lost': ({ count }) =>
-    `${count} saved parts could not be read and were set aside; the rest was loaded.`,
-  'storage.otherWindow': () =>
-    'The catalogue is open in another window of this browser. Go on there, or close it: this page then goes on by itself.',
+  'storage.newer': ({ format, known }) =>
+    `What this browser stored is of a newer version of the program (layout ${format}, known here up to ${known}). Nothing was changed; load the newer program again.`,
+  'storage.cannotWrite': ({ reason }) =>
+    `Nothing can be written to the browser's storage (${reason}), so nothing can be edited. Make room or allow this site to store data, then choose “Write here”.`,
+  'storage.headMissing': () =>
+    'The list of what is stored is missing. Shown is the newest of each part that was found; what was edited last, undo and package lists may be missing.',
+  'storage.pageMissing': ({ count, kind }) =>
+    `${formatNumberOf(Number(count), String(kind))} on one stored page cannot be read, or ${Number(count) === 1 ? 'is' : 'are'} missing.`,
+  'storage.dropped': ({ count }) =>
+    `${formatNumberOf(Number(count), 'record')} belonged to something that is missing, and ${Number(count) === 1 ? 'is' : 'are'} not shown.`,
+  'storage.stepDamaged': ({ step, later }) =>
+    `Step ${step} is missing or damaged. Shown is what was there before it${Number(later) > 0 ? `; ${formatNumberOf(Number(later), 'later step')} rest${Number(later) === 1 ? 's' : ''} on it and cannot be shown` : ''}.`,
+  'storage.stepsMissing': ({ from, count }) =>
+    Number(count) === 1
+      ? `Step ${from} was saved, and is missing now. Shown is what was there before it.`
+      : `${formatCount(Number(count))} steps from step ${from} on were saved, and are missing now. Shown is what was there before them.`,
+  'storage.historyMissing': ({ count }) =>
+    `${formatNumberOf(Number(count), 'older edit')} can no longer be undone; what ${Number(count) === 1 ? 'it' : 'they'} led to is there.`,
+  'storage.listMissing': ({ snapshot }) =>
+    `The package list of ${snapshot} cannot be read; its head was kept. Read its index again.`,
+  'window.readOnly': () =>
+    'Another window writes this catalogue; this one follows it. Choose “Write here” to go on in this window.',
+  'window.unsaved': ({ count }) =>
+    `The other window has ${formatNumberOf(Number(count), 'edit')} that could not be saved. Let it save or export first, or take over all the same: ${Number(count) === 1 ? 'that edit stays' : 'those edits stay'} in that window only.`,
+  'window.leaveUnsaved': ({ count }) =>
+    `${formatNumberOf(Number(count), 'edit')} of this catalogue ${Number(count) === 1 ? 'is' : 'are'} not saved. Try again to save, or export it, before another one is opened.`,
+  'window.openElsewhere': (_params, where) =>
+    `“${where}” is open in another window. Close it there, or open another catalogue in it, and try again.`,
+  'workspace.damaged': () =>
+    'What is stored is not whole, so nothing can be edited yet. Choose how to go on in the bar above.',
+  'workspace.lost': () => 'The storage of this catalogue is empty. Choose how to go on in the bar above.',
+  'workspace.absent': () => 'This catalogue could not be begun. Open another one, or reload.',
+  'workspace.refused': () => 'This catalogue cannot be shown, so nothing can be edited.',
   'storage.unreadable': ({ reason }) =>
     `The browser's storage does not answer (${reason}). Allow this site to store data, close other windows of it, and reload.`,
   'storage.failed': ({ reason }) =>

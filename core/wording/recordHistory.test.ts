@@ -12,7 +12,10 @@ describe('the history of a dossier', () => {
     let history = EMPTY_HISTORY;
     const edit = (label: string, put: AnyRecord[]) => {
       const diff = diffOfRecords(catalogue, put);
-      const step = stepHistory(history, { type: 'do', edit: { label, at: '2026-11-24T10:00:00Z', diff } })!;
+      const step = stepHistory(history, {
+        type: 'do',
+        edit: { label: { code: 'text', params: { text: label } }, at: '2026-11-24T10:00:00Z', diff },
+      })!;
       history = step.history;
       catalogue = valueOf(applyDiff(catalogue, diff));
     };

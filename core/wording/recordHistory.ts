@@ -3,6 +3,7 @@ import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Edit, History } from '../catalogue/history.ts';
 import { kindOf, referencesOf, type AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
+import { wordEdit } from './editText.ts';
 import { formatNumberOf } from './valueText.ts';
 
 export interface HistoryLine {
@@ -27,7 +28,12 @@ export function historyOf(catalogue: Catalogue, history: History, distribution: 
   return history.edits
     .map((edit, i) => ({ edit, undone: i >= history.position, parts: partsOf(edit, touches) }))
     .filter(({ parts }) => parts.length > 0)
-    .map(({ edit, undone, parts }) => ({ label: edit.label, at: edit.at, what: parts.join(', '), undone }))
+    .map(({ edit, undone, parts }) => ({
+      label: wordEdit(edit.label),
+      at: edit.at,
+      what: parts.join(', '),
+      undone,
+    }))
     .reverse();
 }
 

@@ -1,0 +1,24 @@
+/** The title of a catalogue and its question. */
+import { ABOUT_ID, createAbout } from '../catalogue/about.ts';
+import { recordOf, createCatalogue, type Catalogue } from '../catalogue/catalogue.ts';
+import { withRecords } from '../catalogue/diff.ts';
+import { editOfRecords, type Edited } from './labelledEdit.ts';
+
+/** Says what the catalogue is called and which question it is kept for. */
+export function describeCatalogue(
+  catalogue: Catalogue,
+  { title, question }: { readonly title: string; readonly question: string },
+): Edited {
+  const known = recordOf(catalogue, 'about', ABOUT_ID);
+  const next = {
+    ...(known ?? createAbout({ id: ABOUT_ID, title })),
+    title: title.trim(),
+    question: question.trim(),
+  };
+  return editOfRecords(catalogue, { code: 'about.write', params: {} }, [next]);
+}
+
+/** A catalogue that holds nothing but its title. */
+export function beginCatalogue(title: string): Catalogue {
+  return withRecords(createCatalogue(), [createAbout({ id: ABOUT_ID, title })]);
+}

@@ -1,0 +1,38 @@
+/** Deleting what can be pointed at: a distribution, an edition, a release, a link, package lists, a change, a source. */
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import type { RecordedChange } from '../catalogue/change.ts';
+import type { EditLabel } from '../catalogue/history.ts';
+import type { Link } from '../catalogue/link.ts';
+import type { RecordId } from '../catalogue/recordKind.ts';
+import type { Snapshot } from '../catalogue/snapshot.ts';
+import { nameOf } from '../lineage/names.ts';
+import { editOfRemoval, type Edited } from './labelledEdit.ts';
+
+/** Deletes one record with all that belongs to it alone; what only cites it stays. */
+export function removeRecord(catalogue: Catalogue, id: RecordId): Edited {
+  return editOfRemoval(catalogue, labelOf(catalogue, id), [id]);
+}
+
+/** Deletes states of one repository's package list. */
+export function removeSnapshots(catalogue: Catalogue, snapshots: readonly Snapshot[]): Edited {
+  const label = {
+    code: 'snapshot.remove',
+    params: { count: snapshots.length, of: snapshots[0]?.name ?? '' },
+  } as const;
+  return editOfRemoval(
+    catalogue,
+    label,
+    snapshots.map(({ id }) => id),
+  );
+}
+
+function labelOf(catalogue: Catalogue, id: RecordId): EditLabel {
+  const record = findRecord(catalogue, id) as Link | RecordedChange | undefined;
+  if (record?.kind === 'link')
+    return {
+      code: 'link.remove',
+      params: { derivative: nameOf(catalogue, record.derivative), base: nameOf(catalogue, record.base) },
+    };
+  if (record?.kind === 'change') return { code: 'change.remove', params: {} };
+  return { code: 'record.remove', params: { name: nameOf(catalogue, id) } };
+}

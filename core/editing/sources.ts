@@ -1,0 +1,71 @@
+/** What an edit cites: a source that is there, or a new one that comes with the edit; and putting another in its place. */
+import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Reading } from '../catalogue/reading.ts';
+import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
+import { createSource, type Conditions, type Source, type SourceKind } from '../catalogue/source.ts';
+import type { When } from '../catalogue/when.ts';
+import { spoilsOf } from '../capture/conditions.ts';
+import { nameOf } from '../lineage/names.ts';
+import { createEdit, type Edited } from './labelledEdit.ts';
+import { diffOfRecords } from '../catalogue/diff.ts';
+
+/** A source that comes with an edit, as an editor gives it. */
+export interface NewSource {
+  readonly kind: SourceKind;
+  readonly title: string;
+  readonly place: string;
+  /** EDTF, or empty. */
+  readonly date: string;
+  readonly by: string;
+  readonly conditions: Conditions;
+}
+
+/** A source as an editor gives it: one that is there, a new one, or none. */
+export type ChosenSource = { readonly id: RecordId } | NewSource | null;
+
+/** What an edit cites, resolved: the id, the conditions, and the record that has to come with the edit. */
+export interface Cited {
+  readonly id: RecordId | undefined;
+  readonly conditions: Conditions;
+  readonly records: readonly Source[];
+}
+
+/** Resolves a chosen source; `today` is when a new one was read. */
+export function citedSource(catalogue: Catalogue, chosen: ChosenSource, today: When): Cited {
+  if (!chosen) return { id: undefined, conditions: {}, records: [] };
+  if ('id' in chosen)
+    return {
+      id: chosen.id,
+      conditions: recordOf(catalogue, 'source', chosen.id)?.conditions ?? {},
+      records: [],
+    };
+  const made = createSource({
+    id: createFreshId('source', chosen.title, (id) => Boolean(findRecord(catalogue, id))),
+    sourceKind: chosen.kind,
+    title: chosen.title,
+    place: chosen.place,
+    date: chosen.date || undefined,
+    read: today,
+    by: chosen.by,
+    conditions: chosen.conditions,
+  });
+  return { id: made.id, conditions: made.conditions, records: [made] };
+}
+
+/** Says of readings that they are from another source: what its conditions spoil is told anew. */
+export function exchangeSource(
+  catalogue: Catalogue,
+  readings: readonly Reading[],
+  chosen: ChosenSource,
+  today: When,
+): Edited<RecordId | undefined> {
+  const { id, conditions, records } = citedSource(catalogue, chosen, today);
+  const moved = readings.map(({ source: _source, ...rest }) => ({
+    ...rest,
+    spoiledBy: spoilsOf(rest.key, { ...conditions, ...rest.conditions }),
+    ...(id && { source: id }),
+  }));
+  const title = id ? (records[0]?.title ?? nameOf(catalogue, id)) : '';
+  const label = { code: 'source.exchange', params: { count: readings.length, title } } as const;
+  return createEdit(catalogue, label, diffOfRecords(catalogue, [...records, ...moved]), id);
+}

@@ -1,0 +1,52 @@
+/** What an analyst did, in words: the labels of edits, for undo, history and notices. */
+import type { EditLabel } from '../catalogue/history.ts';
+import type { Relation } from '../catalogue/link.ts';
+import { wordRelation } from './lineageText.ts';
+import { formatNumberOf } from './valueText.ts';
+
+type Params = EditLabel['params'];
+
+const count = ({ count: n }: Params, noun: string) => formatNumberOf(Number(n), noun);
+
+const LABELS: Readonly<Record<string, (params: Params) => string>> = {
+  'about.write': () => 'Title and question',
+  'catalogue.replace': ({ title }) => `Replace the catalogue by “${title}”`,
+  'change.remove': () => 'Delete what is recorded of a change',
+  'change.weigh': () => 'Weight of a change',
+  'change.write': ({ fact, of }) => `Change of ${fact} of ${of}`,
+  'claim.judge': ({ wording }) => `Judge “${wording}”`,
+  'distribution.add': ({ name }) => `Add ${name}`,
+  'edition.add': (params) => `Add ${count(params, 'edition')} of ${params.of}`,
+  'edition.correct': ({ name, of }) => `Edition ${name} of ${of}`,
+  'fact.accept': () => 'Accept a reading',
+  'fact.free': () => 'Let the rules decide',
+  'fact.remove': (params) =>
+    params.count === 1 ? `Delete a ${params.kind}` : `Delete ${count(params, 'reading')}`,
+  'fact.unchanged': (params) => `${count(params, 'fact')} of ${params.of} unchanged`,
+  'fact.write': ({ fact, of }) => `${fact} of ${of}`,
+  'link.add': ({ derivative, base, relation }) =>
+    `${derivative} ${wordRelation(relation as Relation)} ${base}`,
+  'link.correct': ({ derivative }) => `Correct the link of ${derivative}`,
+  'link.remove': ({ derivative, base }) => `Delete the link between ${derivative} and ${base}`,
+  'lists.keep': (params) => `Keep ${count(params, 'package list')} of ${params.of}`,
+  'record.remove': ({ name }) => `Delete ${name}`,
+  'release.add': (params) => `Add ${count(params, 'release')} of ${params.of}`,
+  'release.begin': ({ name, version }) => `Begin ${name} ${version}`,
+  'release.correct': ({ name, version }) => `${name} ${version}`,
+  'snapshot.remove': (params) => `Delete ${count(params, 'package list')} of ${params.of}`,
+  'source.exchange': (params) =>
+    `${count(params, 'reading')} ${params.title ? `from “${params.title}”` : 'without a source'}`,
+  'system.accept': ({ name, version }) => `Accept ${name} ${version}`,
+  /** A label as older versions of the program kept it. */
+  text: ({ text }) => String(text),
+};
+
+/** An edit's label in words; a code of a newer program is shown as it is. */
+export function wordEdit({ code, params }: EditLabel): string {
+  return LABELS[code]?.(params) ?? code;
+}
+
+/** True if a label's code has its words; tests ask this for every code. */
+export function hasEditWording(code: string): boolean {
+  return Object.hasOwn(LABELS, code);
+}

@@ -1,0 +1,37 @@
+/**
+ * What is computed of a catalogue again and again: the lineage, and the layer table of a release (or of a distribution or
+ * edition as a whole) as of a day. Kept for the catalogue as it is now; several dossiers and days stand side by side.
+ */
+import type { Catalogue } from '../core/catalogue/catalogue.ts';
+import type { RecordId } from '../core/catalogue/recordKind.ts';
+import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
+import { LineageView } from '../core/layers/lineageView.ts';
+import { chainOf } from '../core/lineage/chain.ts';
+import type { LineageGraph } from '../core/lineage/lineageGraph.ts';
+
+/** How many layer tables are kept at once. */
+const KEPT = 32;
+
+export class DossierViews {
+  #catalogue: Catalogue | null = null;
+  readonly #tables = new Map<string, LayerTable>();
+  /** All editions folded: what every part of a dossier shares. The map, which unfolds, has its own. */
+  readonly lineage = new LineageView();
+
+  /** The layers of a subject as of a day (days since 1970-01-01). The same object as long as the catalogue is the same. */
+  table(catalogue: Catalogue, subject: RecordId, day: number): LayerTable {
+    if (catalogue !== this.#catalogue) this.#tables.clear();
+    this.#catalogue = catalogue;
+    const key = `${subject} ${day}`;
+    const kept = this.#tables.get(key) ?? layerTable(catalogue, chainOf(catalogue, subject, day));
+    this.#tables.delete(key);
+    this.#tables.set(key, kept); // the one asked for last is dropped last
+    if (this.#tables.size > KEPT) this.#tables.delete([...this.#tables.keys()][0]);
+    return kept;
+  }
+
+  /** The lineage as of a day, editions folded. */
+  graph(catalogue: Catalogue, day: number): LineageGraph {
+    return this.lineage.graph(catalogue, day);
+  }
+}

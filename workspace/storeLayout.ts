@@ -1,0 +1,82 @@
+/**
+ * What lies in the store of one catalogue:
+ *
+ *     mark                   which store this is, and the term of its present writer; read back with each write
+ *     head/a, head/b         which pages are in force, up to which step; written one after the other
+ *     page/KIND/PAGE/T.N     the records of one page of one kind, written by the writer of term T
+ *     step/T/N               one step of the history: number, checksum of its predecessor, what it does
+ *     edit/T.N/I             an edit of the history that came with the catalogue and not by a step
+ *     list/SUM               a packed package list, under the SHA-256 of its bytes
+ *
+ * All but lists are sealed (sealedItem.ts). Steps stay as long as they can be undone: they are the history.
+ */
+import type { Catalogue } from '../core/catalogue/catalogue.ts';
+import type { Edit, History, HistoryStep } from '../core/catalogue/history.ts';
+import type { Versions } from '../core/catalogue/migrate.ts';
+import type { RecordId } from '../core/catalogue/recordKind.ts';
+
+/** The layout of the store; a store of a higher one is refused. */
+export const STORE_FORMAT = 1;
+
+export interface Mark {
+  readonly format: number;
+  /** A chance id: another one stands in a store that was emptied and begun anew. */
+  readonly store: string;
+  /** Rises by one with every writer. */
+  readonly term: number;
+}
+
+export interface PageEntry {
+  readonly key: string;
+  readonly sum: string;
+  readonly records: number;
+  readonly size: number;
+}
+
+export interface Head {
+  readonly versions: Versions;
+  /** The number of the last step that the pages contain, and the checksum that its successor names. */
+  readonly step: number;
+  readonly sum: string;
+  /** By `KIND/PAGE`. */
+  readonly pages: Readonly<Record<string, PageEntry>>;
+  /** The packed list of each snapshot, by its checksum. */
+  readonly lists: Readonly<Record<RecordId, string>>;
+  /** Keys of the items that hold the edits, oldest first, and how many of them are in force. */
+  readonly edits: readonly string[];
+  readonly position: number;
+}
+
+export interface StepItem {
+  readonly number: number;
+  readonly term: number;
+  /** The checksum of the step before, or the head's. */
+  readonly previous: string;
+  readonly versions: Versions;
+  readonly step: HistoryStep;
+}
+
+export interface EditItem {
+  readonly versions: Versions;
+  readonly edit: Edit;
+}
+
+/** A catalogue as it is saved: records, history, and the packed list of each snapshot by its checksum. */
+export interface SavedState {
+  readonly catalogue: Catalogue;
+  readonly history: History;
+  readonly lists: ReadonlyMap<RecordId, string>;
+}
+
+export const MARK = 'mark';
+export const HEADS = ['head/a', 'head/b'] as const;
+
+export const stepKey = (term: number, number: number) => `step/${term}/${String(number).padStart(9, '0')}`;
+
+export const listKey = (sum: string) => `list/${sum}`;
+
+/** The term and number in the key of a step; null for other keys. */
+export function parseStepKey(key: string): { term: number; number: number } | null {
+  const [, term, number] = /^step\/(\d+)\/(\d+)$/.exec(key) ?? [];
+  return number === undefined ? null : { term: Number(term), number: Number(number) };
+}
