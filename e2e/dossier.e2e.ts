@@ -122,9 +122,9 @@ describe('releases', () => {
     await sheet.getByRole('button', { name: 'Add 2 releases' }).click();
     await page.getByRole('link', { name: '8', exact: true }).waitFor();
     await page.getByRole('tab', { name: 'History' }).click();
-    await page.getByRole('row', { name: /Add 2 releases 2 releases added$/ }).waitFor();
+    await page.getByRole('row', { name: /Add 2 releases of Ottery 2 releases added$/ }).waitFor();
     await undo();
-    await page.getByRole('row', { name: /Add 2 releases \(undone\)/ }).waitFor();
+    await page.getByRole('row', { name: /Add 2 releases of Ottery \(undone\)/ }).waitFor();
     await page.getByRole('link', { name: '8', exact: true }).waitFor({ state: 'detached' });
   });
   it('are held against each other: only what differs, unknown apart', async () => {

@@ -4,14 +4,15 @@
  * one edit of them, so that one undo takes all of it back.
  */
 import { findRecord, recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
-import type { Comparison } from '../catalogue/comparison.ts';
-import type { Distribution } from '../catalogue/distribution.ts';
-import type { Link, Relation } from '../catalogue/link.ts';
-import type { Reading } from '../catalogue/reading.ts';
+import { createComparison, type Comparison } from '../catalogue/comparison.ts';
+import { createDistribution, type Distribution } from '../catalogue/distribution.ts';
+import { createLink, type Link, type Relation } from '../catalogue/link.ts';
+import { createReading, type Reading } from '../catalogue/reading.ts';
 import { createFreshId, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import type { Snapshot } from '../catalogue/snapshot.ts';
-import type { Conditions, Source } from '../catalogue/source.ts';
+import { createRelease } from '../catalogue/release.ts';
+import { createSnapshot, type Snapshot } from '../catalogue/snapshot.ts';
+import { createSource, type Conditions } from '../catalogue/source.ts';
 import type { When } from '../catalogue/when.ts';
 import type { Family } from '../formats/packageColumns.ts';
 import type { Account } from '../packages/accounts.ts';
@@ -61,10 +62,8 @@ export interface KeptIndex {
 export interface Accepted {
   readonly records: readonly AnyRecord[];
   readonly release: RecordId;
-  /** The head of the system's package list; its packages are to be stored under this id. */
-  readonly systemSnapshot?: RecordId;
-  /** The same for the base's package lists, in their order. */
-  readonly baseSnapshots: readonly RecordId[];
+  /** The heads of package lists, whose packages are stored under their ids: the system's, and the base's in their order. */
+  readonly heads: { readonly system?: Snapshot; readonly bases: readonly Snapshot[] };
 }
 
 /** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
@@ -78,19 +77,9 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     if (there) return there;
     const known = distributionNamed(catalogue, name);
     const distribution = known?.id ?? fresh('distribution', name);
-    if (!known) records.push({ id: distribution, kind: 'distribution', name, aliases: [], note: '' });
+    if (!known) records.push(createDistribution({ id: distribution, name }));
     const id = fresh('release', `${name}-${version}`);
-    records.push({
-      id,
-      kind: 'release',
-      distribution,
-      editions: [],
-      version,
-      codeName: '',
-      stage: 'final',
-      sources: [],
-      note: '',
-    });
+    records.push(createRelease({ id, distribution, version }));
     return id;
   };
 
@@ -98,9 +87,8 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   const taken = acceptance.taken || today;
   const release = releaseNamed(acceptance.distribution, acceptance.version);
   const title = `Capture of ${acceptance.distribution} ${acceptance.version}`;
-  const source: Source = {
+  const source = createSource({
     id: fresh('source', `capture ${acceptance.distribution} ${acceptance.version} ${taken}`),
-    kind: 'source',
     sourceKind: 'capture',
     title,
     place: system.root,
@@ -109,15 +97,13 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     by,
     conditions: acceptance.conditions,
     files: system.files.map(({ path, format, bytes }) => ({ path, format, bytes })),
-    note: '',
-  };
+  });
   records.push(source);
 
   const snapshot =
     system.packages &&
-    ({
+    createSnapshot({
       id: fresh('snapshot', title),
-      kind: 'snapshot',
       of: release,
       role: 'system',
       name: 'installed packages',
@@ -126,7 +112,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
       origin: system.root,
       packages: system.packages.size,
       signature: 'none',
-    } satisfies Snapshot);
+    });
   if (snapshot) records.push(snapshot);
   const baseSnapshots: Snapshot[] = [];
   if (acceptance.base) {
@@ -146,7 +132,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
       readingOf(fact, release, source.id, fresh('reading', `${tokenOf(release)}-${fact.key}`), taken),
     ),
   );
-  return { records, release, systemSnapshot: snapshot?.id, baseSnapshots: baseSnapshots.map(({ id }) => id) };
+  return { records, release, heads: { ...(snapshot && { system: snapshot }), bases: baseSnapshots } };
 }
 
 /** The distribution that the catalogue has under a name, in any case; undefined if it has none. */
@@ -167,7 +153,7 @@ function sameName(a: string, b: string): boolean {
 
 /** The head of a kept package list. */
 export function snapshotOfIndex(id: RecordId, { date, ...index }: KeptIndex, of: RecordId): Snapshot {
-  return { id, kind: 'snapshot', of, role: 'repository', ...index, ...(date && { date }) };
+  return createSnapshot({ id, of, role: 'repository', ...index, date: date || undefined });
 }
 
 interface Ends {
@@ -185,22 +171,16 @@ function placingRecords(
   const pair = `${tokenOf(release)}-on-${tokenOf(base)}`;
   const { installed, same, rebuilt, patched, heldBack, ahead, own } = accepted.candidate.counts;
   return [
-    {
+    createLink({
       id: fresh('link', pair),
-      kind: 'link',
       derivative: release,
       base,
       relation: accepted.relation,
-      order: 0,
       certainty: 'sure',
-      parts: [],
-      reason: '',
-      wording: '',
       sources: [source],
-    },
-    {
+    }),
+    createComparison({
       id: fresh('comparison', pair),
-      kind: 'comparison',
       derivative: release,
       base,
       source,
@@ -208,7 +188,7 @@ function placingRecords(
       against: [accepted.candidate.name],
       counts: { installed, same, rebuilt, patched, heldBack, ahead, own },
       accounts: accepted.accounts.map(({ name, packages }) => ({ name, packages })),
-    },
+    }),
   ];
 }
 
@@ -219,9 +199,8 @@ function readingOf(
   id: RecordId,
   date: When,
 ): Reading {
-  return {
+  return createReading({
     id,
-    kind: 'reading',
     subject,
     key: fact.key,
     state: 'set',
@@ -231,7 +210,6 @@ function readingOf(
     place: fact.place,
     spoiledBy: [...fact.spoiledBy],
     certainty: fact.certainty,
-    accepted: false,
-    note: fact.note ?? '',
-  };
+    note: fact.note,
+  });
 }

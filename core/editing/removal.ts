@@ -1,16 +1,19 @@
 /** Deleting what can be pointed at: a distribution, an edition, a release, a link, package lists, a change, a source. */
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
+import { diffOfRemoval } from '../catalogue/diff.ts';
 import type { EditLabel } from '../catalogue/history.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import { nameOf } from '../lineage/names.ts';
-import { editOfRemoval, type Edited } from './labelledEdit.ts';
+import { createEdit, editOfRemoval, type Edited } from './labelledEdit.ts';
 
-/** Deletes one record with all that belongs to it alone; what only cites it stays. */
-export function removeRecord(catalogue: Catalogue, id: RecordId): Edited {
-  return editOfRemoval(catalogue, labelOf(catalogue, id), [id]);
+/** Deletes one record with all that belongs to it alone; what only cites it stays. Gives how many others went along. */
+export function removeRecord(catalogue: Catalogue, id: RecordId): Edited<number> {
+  const diff = diffOfRemoval(catalogue, [id]);
+  const others = Object.keys(diff.removed).filter((each) => each !== id).length;
+  return createEdit(catalogue, labelOf(catalogue, id), diff, others);
 }
 
 /** Deletes states of one repository's package list. */

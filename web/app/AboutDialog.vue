@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What the catalogue is called and which question it is kept for. */
 import { ref, watch } from 'vue';
+import { describeCatalogue } from '../../core/editing/about.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
 
@@ -16,9 +17,8 @@ watch(open, () => {
 });
 
 function save(): void {
-  if (!store.about) return;
-  const after = { ...store.about, title: title.value.trim(), question: question.value.trim() };
-  const result = store.edit('Title and question', [after]);
+  const described = { title: title.value, question: question.value };
+  const result = store.commit(describeCatalogue(store.catalogue, described));
   if (result.ok) open.value = false;
   else notices.tellIssues(result.issues);
 }

@@ -6,11 +6,12 @@ import { useTheme } from 'vuetify';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
 import CatalogueMenu from './CatalogueMenu.vue';
+import OpeningPage from './OpeningPage.vue';
+import StorageBar from './StorageBar.vue';
 import FindField from './FindField.vue';
 import ShortcutSheet from './ShortcutSheet.vue';
 import StatusLine from './StatusLine.vue';
 import AsOfControl from './AsOfControl.vue';
-import { wordIssue } from '../../core/wording/issueText.ts';
 
 const store = useCatalogueStore();
 const notices = useNoticeStore();
@@ -37,16 +38,19 @@ const isEditing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+const undo = () => notices.tellTrouble(store.undo());
+const redo = () => notices.tellTrouble(store.redo());
+
 function onKey(event: KeyboardEvent): void {
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
   if (command && key === 'z' && !isEditing(event.target)) {
     event.preventDefault();
-    if (event.shiftKey) store.redo();
-    else store.undo();
+    if (event.shiftKey) redo();
+    else undo();
   } else if (command && key === 'y' && !isEditing(event.target)) {
     event.preventDefault();
-    store.redo();
+    redo();
   } else if (!command && !event.altKey && !isEditing(event.target)) {
     const place = RAIL.find((entry) => entry.key === event.key);
     if (place) void router.push(place.to);
@@ -98,7 +102,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
           class="head-button"
           :disabled="!store.undoLabel"
           :title="store.undoLabel ? `Undo: ${store.undoLabel} (Ctrl+Z)` : 'Nothing to undo'"
-          @click="store.undo()"
+          @click="undo()"
         >
           Undo
         </button>
@@ -106,7 +110,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
           class="head-button"
           :disabled="!store.redoLabel"
           :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'"
-          @click="store.redo()"
+          @click="redo()"
         >
           Redo
         </button>
@@ -146,17 +150,10 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
         </router-link>
       </nav>
 
+      <StorageBar class="storage" />
       <main class="place">
-        <div v-if="store.phase === 'loading'" class="empty" role="status">
-          <h2>Opening the catalogue …</h2>
-          <v-progress-linear indeterminate aria-label="Opening the catalogue" />
-        </div>
-        <div v-else-if="store.phase === 'refused'" class="empty" role="alert">
-          <h2>The catalogue could not be opened</h2>
-          <p v-for="issue in store.issues" :key="issue.code">{{ wordIssue(issue) }}</p>
-          <p class="soft small">What is saved in this browser was left as it is.</p>
-        </div>
-        <router-view v-else />
+        <router-view v-if="store.phase === 'ready' || store.phase === 'damaged'" />
+        <OpeningPage v-else />
       </main>
 
       <StatusLine />
@@ -178,7 +175,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
 <style scoped>
 .frame {
   display: grid;
-  grid-template: 48px minmax(0, 1fr) 26px / 64px minmax(0, 1fr);
+  grid-template: 48px auto minmax(0, 1fr) 26px / 64px minmax(0, 1fr);
   height: 100vh;
 }
 .head {
@@ -237,7 +234,15 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
 .rail-entry:hover {
   color: rgb(var(--v-theme-ink));
 }
+.rail {
+  grid-row: 2 / 4;
+}
+.storage {
+  grid-column: 2;
+}
 .place {
+  grid-column: 2;
+  grid-row: 3;
   min-height: 0;
   overflow: hidden;
 }

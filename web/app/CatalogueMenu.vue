@@ -1,72 +1,80 @@
 <script setup lang="ts">
-/** The open catalogue: its title, and what can be done with it as a whole. */
+/** The open catalogue: its title, what can be done with it as a whole, and the others of this browser. */
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
+import { formatNumberOf } from '../../core/wording/valueText.ts';
+import type { Result } from '../../core/issue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
-import { today } from '../stores/clock.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
 import AboutDialog from './AboutDialog.vue';
-import { saveTextFile } from '../parts/saveTextFile.ts';
+import CataloguesDialog from './CataloguesDialog.vue';
+import ImportDialog from './ImportDialog.vue';
+import { useCatalogueFiles } from './useCatalogueFiles.ts';
 
 const store = useCatalogueStore();
 const notices = useNoticeStore();
 const router = useRouter();
+const { exportCatalogue, readCatalogue } = useCatalogueFiles();
 const input = ref<HTMLInputElement | null>(null);
 const aboutOpen = ref(false);
-const title = computed(() => store.about?.title ?? 'Catalogue');
+const shelfOpen = ref(false);
+const read = ref<CatalogueWithPackages | null>(null);
+const title = computed(
+  () => store.about?.title || store.shelf.find(({ id }) => id === store.id)?.title || 'Catalogue',
+);
+const others = computed(() => store.shelf.filter(({ id, deletedAt }) => id !== store.id && !deletedAt));
 
-async function exportCatalogue(): Promise<void> {
-  const name = `${title.value.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${today()}.json`;
-  saveTextFile(name, 'application/json', await store.exportFile());
-  notices.tell(`Exported as ${name}.`);
-}
-
-async function importCatalogue(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0];
+async function chosen(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
   if (!file) return;
-  const result = await store.importFile(await file.text(), file.name);
-  (event.target as HTMLInputElement).value = '';
-  if (!result.ok) notices.tellIssues(result.issues);
-  else {
-    notices.tell(`Imported ${file.name} as your own catalogue.`);
-    await router.push('/lineage');
-  }
+  const found = await readCatalogue(file);
+  field.value = '';
+  if (!found.ok) return notices.tellIssues(found.issues);
+  if (found.issues.length > 0) notices.tellIssues(found.issues);
+  read.value = found.value;
 }
 
-async function openCatalogue(which: 'sample' | 'own'): Promise<void> {
-  await store.open(which);
-  await router.push('/lineage');
+/** Goes to the map of what was opened, or tells why it was not. */
+async function then(work: Promise<Result<unknown>>): Promise<boolean> {
+  const done = notices.tellTrouble(await work);
+  if (done) await router.push('/lineage');
+  return done;
 }
-
 async function restoreSample(): Promise<void> {
-  await store.restoreSample();
-  notices.tell('The sample is as it was made. Your own catalogue was not touched.');
+  if (await then(store.restoreSample()))
+    notices.tell('The sample is as it was made. Undo brings back what was changed in it.');
 }
 </script>
 
 <template>
-  <v-menu location="bottom start">
+  <v-menu location="bottom start" @update:model-value="(open) => open && store.refreshShelf()">
     <template #activator="{ props }">
       <button v-bind="props" class="catalogue" :title="title" aria-haspopup="menu">
-        <span class="title">{{ title }}</span><span v-if="store.name === 'sample'" class="mark">sample</span>
+        <span class="title">{{ title }}</span><span v-if="store.isSample" class="mark">sample</span>
         <span aria-hidden="true">▾</span>
       </button>
     </template>
-    <v-list min-width="270">
+    <v-list min-width="290" density="compact" slim>
+      <v-list-item title="Title and question …" :disabled="!store.canEdit" @click="aboutOpen = true" />
+      <v-list-item v-if="store.isSample" title="Put the sample back as it was made" @click="restoreSample" />
+      <v-list-item title="Export this catalogue as a file" @click="exportCatalogue()" />
+      <v-list-item title="Read a catalogue file …" @click="input?.click()" />
+      <v-list-item title="Copy this catalogue" @click="then(store.duplicate())" />
+      <v-divider class="line" />
       <v-list-item
-        v-if="store.name === 'sample'"
-        title="Open my own catalogue"
-        @click="openCatalogue('own')"
-      />
-      <v-list-item v-else title="Open the sample" @click="openCatalogue('sample')" />
-      <v-list-item
-        v-if="store.name === 'sample'"
-        title="Put the sample back as it was made"
-        @click="restoreSample"
-      />
-      <v-list-item title="Title and question …" @click="aboutOpen = true" />
-      <v-list-item title="Export this catalogue as a file" @click="exportCatalogue" />
-      <v-list-item title="Import a file into my own catalogue …" @click="input?.click()" />
+        v-for="entry in others.slice(0, 6)"
+        :key="entry.id"
+        :title="`Open “${entry.title}”`"
+        @click="then(store.open(entry.id))"
+      >
+        <template #append>
+          <span v-if="entry.records" class="count">{{ formatNumberOf(entry.records, 'record') }}</span>
+        </template>
+      </v-list-item>
+      <v-list-item title="Begin a new catalogue" @click="then(store.create('My catalogue'))" />
+      <v-list-item title="All catalogues of this browser …" @click="shelfOpen = true" />
     </v-list>
   </v-menu>
   <input
@@ -75,10 +83,12 @@ async function restoreSample(): Promise<void> {
     type="file"
     accept=".json,application/json"
     tabindex="-1"
-    aria-label="Catalogue file to import"
-    @change="importCatalogue"
+    aria-label="Catalogue file to read"
+    @change="chosen"
   />
   <AboutDialog v-model="aboutOpen" />
+  <CataloguesDialog v-model="shelfOpen" />
+  <ImportDialog v-model="read" />
 </template>
 
 <style scoped>
@@ -100,6 +110,14 @@ async function restoreSample(): Promise<void> {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.line {
+  margin: 4px 0;
+}
+.count {
+  font-size: 12px;
+  color: rgb(var(--v-theme-ink-soft));
+  margin-left: 16px;
 }
 .mark {
   font-size: 11px;

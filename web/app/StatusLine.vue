@@ -1,8 +1,9 @@
 <script setup lang="ts">
-/** The status line: what the catalogue holds, and whether it is saved. */
+/** The status line: what the catalogue holds, who writes it, whether it is saved, and how safe that is. */
 import { computed } from 'vue';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import BackupMark from './BackupMark.vue';
 
 const store = useCatalogueStore();
 const counts = computed(() => {
@@ -15,16 +16,21 @@ const counts = computed(() => {
   ];
 });
 const saved = computed(() => {
-  if (store.saving === 'failed') return 'Not saved: export the catalogue';
-  if (store.saving === 'saving') return 'Saving …';
-  return store.savedAt ? `Saved ${store.savedAt.toTimeString().slice(0, 5)}` : 'Saved';
+  const { state, unsaved, at } = store.saving;
+  if (state !== 'saved' && state !== 'saving') return `${formatNumberOf(unsaved, 'edit')} not saved`;
+  if (state === 'saving') return 'Saving …';
+  if (store.role === 'reader') return 'Follows another window';
+  return at ? `Saved ${new Date(at).toTimeString().slice(0, 5)}` : 'Saved';
 });
+const isTrouble = computed(() => !['saved', 'saving'].includes(store.saving.state));
 </script>
 
 <template>
   <footer class="status" aria-label="Catalogue">
     <span v-for="count in counts" :key="count">{{ count }}</span>
-    <span class="saved" :class="{ trouble: store.saving === 'failed' }" role="status">{{ saved }}</span>
+    <span class="spacer" />
+    <BackupMark v-if="store.phase === 'ready' && !store.isSample" />
+    <span class="saved" :class="{ trouble: isTrouble }" role="status">{{ saved }}</span>
   </footer>
 </template>
 
@@ -42,7 +48,7 @@ const saved = computed(() => {
   white-space: nowrap;
   overflow: hidden;
 }
-.saved {
-  margin-left: auto;
+.spacer {
+  flex: 1;
 }
 </style>

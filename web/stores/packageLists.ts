@@ -10,7 +10,10 @@ import type { KeptIndex } from '../../core/capture/acceptPlacement.ts';
 import { chainOfList } from '../../core/packages/packedLists.ts';
 import { describeCandidates, type DescribedCandidate } from '../../core/lineage/baseCandidates.ts';
 import type { Family } from '../../core/formats/packageColumns.ts';
-import type { CandidateMessage, IndexSummary } from '../workers/intakeMessages.ts';
+import type { Snapshot } from '../../core/catalogue/snapshot.ts';
+import { referenceOf } from '../../core/packages/packSeries.ts';
+import { fileLists, type FiledLists } from '../../workspace/catalogueStorage.ts';
+import type { CandidateMessage, IndexSummary } from '../../workspace/intakeMessages.ts';
 import { PackageClient } from '../workers/packageClient.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { currentDay, today } from './clock.ts';
@@ -49,34 +52,48 @@ export function usePackageLists() {
     return store.loadChains([...new Set([...keys, ...more])]);
   }
 
-  /** The snapshot of the same repository that comes before this one. */
-  function before(id: RecordId): RecordId | undefined {
-    const snapshot = recordOf(store.catalogue, 'snapshot', id);
-    if (!snapshot) return undefined;
-    const { of, name, family, date = '' } = snapshot;
-    return [...recordsOf(store.catalogue, 'snapshot')]
+  /** The snapshot of the same repository that comes before this one, among the recorded ones and others. */
+  function before(snapshot: Snapshot, others: readonly Snapshot[]): RecordId | undefined {
+    const { id, of, name, family, date = '' } = snapshot;
+    return [...recordsOf(store.catalogue, 'snapshot'), ...others]
       .filter((each) => each.id !== id && each.of === of && each.name === name && each.family === family)
       .filter((each) => compareWhen(each.date ?? '', date) <= 0)
       .sort((a, b) => compareWhen(b.date ?? '', a.date ?? ''))[0]?.id;
   }
 
-  /** Stores lists of snapshots that are recorded already. */
-  async function keepPackages(lists: readonly { id: RecordId; packed: Uint8Array }[]): Promise<void> {
+  /** Packed lists made ready to be saved with the edit that brings their heads: a later state as its difference. */
+  async function fileForSaving(
+    lists: readonly { readonly head: Snapshot; readonly packed: Uint8Array }[],
+  ): Promise<FiledLists> {
     const client = new PackageClient();
+    const kept = new Map<RecordId, Uint8Array>();
     try {
-      for (const { id, packed } of lists) {
-        const last = before(id);
-        const chains = last ? await store.loadChains([last]) : new Map<string, Uint8Array>();
+      for (const [i, { head, packed }] of lists.entries()) {
+        const last = before(
+          head,
+          lists.slice(0, i).map((each) => each.head),
+        );
+        const chains = last ? await chainsOf(last, kept) : kept;
         const chain = (last && chainOfList(chains, last)) || [];
-        const kept = chain.length
-          ? await client.ask('shrink', { packed, chain: chain.map((each) => chains.get(each)!), id: last! })
-          : packed;
-        await store.savePackages(id, kept);
+        kept.set(
+          head.id,
+          chain.length
+            ? await client.ask('shrink', { packed, chain: chain.map((each) => chains.get(each)!), id: last! })
+            : packed,
+        );
       }
     } finally {
       client.stop();
     }
+    return fileLists(kept);
   }
 
-  return { described, familyOf, packedOf, keepPackages };
+  /** A list with all that it rests on: what is saved already, and what comes with the same edit. */
+  async function chainsOf(id: RecordId, kept: ReadonlyMap<RecordId, Uint8Array>) {
+    const rests = [...kept.values()].flatMap((packed) => referenceOf(packed) ?? []);
+    const stored = await store.loadChains([id, ...rests].filter((each) => !kept.has(each)));
+    return new Map([...stored, ...kept]);
+  }
+
+  return { described, familyOf, packedOf, fileForSaving };
 }

@@ -8,7 +8,12 @@ import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/sy
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { packColumns } from '../../core/packages/packSnapshot.ts';
 import { openCandidates } from './openCandidates.ts';
-import type { DropSummary, FileSummary, IntakeAnswer, IntakeRequest } from './intakeMessages.ts';
+import type {
+  DropSummary,
+  FileSummary,
+  IntakeAnswer,
+  IntakeRequest,
+} from '../../workspace/intakeMessages.ts';
 
 let drop: ReadDrop | null = null;
 

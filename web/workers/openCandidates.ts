@@ -2,7 +2,7 @@
 import type { PlacedCandidate } from '../../core/capture/placedCandidate.ts';
 import type { CandidateList } from '../../core/packages/offers.ts';
 import { PackedLists } from '../../core/packages/packedLists.ts';
-import type { CandidateMessage, PackedByKey } from './intakeMessages.ts';
+import type { CandidateMessage, PackedByKey } from '../../workspace/intakeMessages.ts';
 
 /** Opens the lists of candidates. One that cannot be read is left out of its state. */
 export function openCandidates(

@@ -6,7 +6,7 @@ import type { Freshness, FreshnessSummary } from '../../core/packages/freshness.
 import type { FoundPackage } from '../../core/packages/packageNames.ts';
 import type { PackageStanding } from '../../core/packages/packageStanding.ts';
 import type { PackageState } from '../../core/packages/packageHistory.ts';
-import type { CandidateMessage, PackedByKey } from './intakeMessages.ts';
+import type { CandidateMessage, PackedByKey } from '../../workspace/intakeMessages.ts';
 
 /** A package of a system, as a table shows it. */
 export interface SystemPackage {

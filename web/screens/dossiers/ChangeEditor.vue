@@ -10,6 +10,7 @@ import {
   type ChangeKind,
   type RecordedChange,
 } from '../../../core/catalogue/change.ts';
+import { VALUES_ASKED } from '../../../core/editing/changes.ts';
 import { formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { FactValue } from '../../../core/catalogue/factValue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
@@ -18,7 +19,7 @@ import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { ComparedElement } from '../../../core/layers/compareValues.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';
-import { useChangeEditing, VALUES_ASKED } from './useChangeEditing.ts';
+import { useChangeEditing } from './useChangeEditing.ts';
 
 const props = defineProps<{
   fact: FactKey;

@@ -2,17 +2,11 @@
 /** Editions, releases and media of a distribution, edited where they are seen; each takes a pasted table. */
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
-import {
-  findRecord,
-  recordOf,
-  recordsBelongingTo,
-  type Catalogue,
-} from '../../../core/catalogue/catalogue.ts';
-import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
+import { recordOf, recordsBelongingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { EDITION_STANDINGS, type Edition } from '../../../core/catalogue/edition.ts';
 import { findFactKey, formatTypedValue } from '../../../core/catalogue/factSheet.ts';
 import type { Element } from '../../../core/catalogue/factValue.ts';
-import { createFreshId, tokenOf, type RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { STAGES, type Release } from '../../../core/catalogue/release.ts';
 import {
   IMAGE_KINDS,
@@ -20,10 +14,16 @@ import {
   parsePastedEditions,
   parsePastedImages,
 } from '../../../core/editing/pasteEditions.ts';
-import { readDate } from '../../../core/editing/pastedTable.ts';
+import { addEdition, addEditions, setEditionCell } from '../../../core/editing/editions.ts';
+import {
+  addReleases,
+  editionsNamed,
+  setReleaseCell,
+  type ReleaseColumn,
+} from '../../../core/editing/releases.ts';
+import { removeRecord } from '../../../core/editing/removal.ts';
 import { parsePastedReleases, type Pasted } from '../../../core/editing/pasteReleases.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { createIssue } from '../../../core/issue.ts';
 import { elementsOf, topOf } from '../../../core/layers/areas/cells.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { subjectOf } from '../../../core/layers/unchanged.ts';
@@ -40,11 +40,10 @@ const props = defineProps<{ catalogue: Catalogue; release: RecordId; table: Laye
 const store = useCatalogueStore();
 const notices = useNoticeStore();
 const route = useRoute();
-const { write, lastSource } = useFactEditing();
+const { write } = useFactEditing();
 
 const top = computed(() => props.table.layers[props.table.layers.length - 1]);
 const distribution = computed(() => top.value.distribution);
-const name = computed(() => nameOf(props.catalogue, distribution.value));
 const editions = computed(() =>
   recordsBelongingTo(props.catalogue, distribution.value, 'edition').sort((a, b) =>
     a.name < b.name ? -1 : 1,
@@ -112,46 +111,18 @@ const imageRows = computed((): EditRow[] =>
   })),
 );
 
-const refuse = (code: string, where: string, params: Record<string, string>) =>
-  notices.tellIssues([createIssue('error', code, where, params)]);
-
-/** Editions by their names; null when one of them is not there. */
-function editionsNamed(text: string): RecordId[] | null {
-  const named = text.split(',').flatMap((part) => part.trim() || []);
-  const ids = named.map((each) => editions.value.find((edition) => edition.name === each)?.id);
-  const missing = named.find((_, i) => ids[i] === undefined);
-  if (missing === undefined) return ids as RecordId[];
-  refuse('edition.unknown', missing, { names: editions.value.map((edition) => edition.name).join(', ') });
-  return null;
-}
-/** A record with one of its cells written; null when the text does not fit. */
-function releaseWith(record: Release, column: string, text: string): Release | null {
-  if (column === 'editions') {
-    const ids = editionsNamed(text);
-    return ids && { ...record, editions: ids };
-  }
-  if (column === 'date') {
-    const { date: _date, ...rest } = record;
-    const date = text && readDate(text);
-    if (date === null) refuse('paste.date', record.version, { text });
-    return date === null ? null : { ...rest, ...(date && { date }) };
-  }
-  return { ...record, [column]: text };
-}
-function setRelease(id: RecordId, column: string, text: string): void {
-  const made = releaseWith(recordOf(props.catalogue, 'release', id)!, column, text);
-  if (made) notices.tellTrouble(store.edit(`${name.value} ${made.version}`, [made]));
-}
-function setEdition(id: RecordId, column: string, text: string): void {
-  const edition = recordOf(props.catalogue, 'edition', id)!;
+const setRelease = (id: RecordId, column: string, text: string): boolean =>
+  notices.tellTrouble(store.commit(setReleaseCell(props.catalogue, id, column as ReleaseColumn, text)));
+const setEdition = (id: RecordId, column: string, text: string): boolean =>
   notices.tellTrouble(
-    store.edit(`Edition ${edition.name} of ${name.value}`, [{ ...edition, [column]: text } as Edition]),
+    store.commit(setEditionCell(props.catalogue, id, column as 'name' | 'standing' | 'note', text)),
   );
-}
-function removeRecord(id: RecordId): void {
-  const label = `Delete ${nameOf(props.catalogue, id)}`;
-  if (notices.tellTrouble(store.editByDiff(label, diffOfRemoval(props.catalogue, [id]))))
-    notices.tell(`${label}. Undo brings it back.`);
+function removeOne(id: RecordId): void {
+  const name = nameOf(props.catalogue, id);
+  const done = store.commit(removeRecord(props.catalogue, id));
+  if (!done.ok) return notices.tellIssues(done.issues);
+  const along = done.value ? ` with ${formatNumberOf(done.value, 'record')} that belonged to it alone` : '';
+  notices.tell(`Deleted ${name}${along}. Undo brings it back.`);
 }
 
 /** The cells of a new row are read as a pasted line is. */
@@ -163,32 +134,24 @@ function addRelease(cells: Readonly<Record<string, string>>): void {
     distribution.value,
     lineOf(cells, ['version', 'date', 'codeName', 'stage']),
   );
-  const of = editionsNamed(cells.editions);
+  const of = editionsNamed(props.catalogue, distribution.value, cells.editions);
   if (read.issues.length) notices.tellIssues(read.issues);
-  else if (of) addReleases(read.put.map((each) => ({ ...each, editions: of })));
+  else if (notices.tellTrouble(of) && of.ok)
+    addAll(read.put.map((each) => ({ ...each, editions: of.value })));
 }
-const addReleases = (put: readonly Release[]) =>
-  notices.tellTrouble(store.edit(`Add ${formatNumberOf(put.length, 'release')} of ${name.value}`, put));
-const addEditions = (put: readonly Edition[]) =>
-  notices.tellTrouble(store.edit(`Add ${formatNumberOf(put.length, 'edition')} of ${name.value}`, put));
-function addEdition({ name: called, standing, note }: Readonly<Record<string, string>>): void {
-  const id = createFreshId('edition', `${tokenOf(distribution.value)}-${called}`, (each) =>
-    Boolean(findRecord(props.catalogue, each)),
+const addAll = (put: readonly Release[]) =>
+  notices.tellTrouble(store.commit(addReleases(props.catalogue, put)));
+const addAllEditions = (put: readonly Edition[]) =>
+  notices.tellTrouble(store.commit(addEditions(props.catalogue, put)));
+function addOneEdition({ name: called, standing, note }: Readonly<Record<string, string>>): void {
+  notices.tellTrouble(
+    store.commit(addEdition(props.catalogue, distribution.value, { name: called, standing, note })),
   );
-  const edition = {
-    id,
-    kind: 'edition',
-    distribution: distribution.value,
-    name: called.trim(),
-    sources: [],
-    note,
-  };
-  addEditions([{ ...edition, standing: standing || 'unknown' } as Edition]);
 }
 
 /** Images are one list of the release; each edit writes the list, from the source that it came from. */
 function writeImages(next: readonly Element[]): boolean {
-  const source = imageCell.value.inForce?.source ?? lastSource.value;
+  const source = imageCell.value.inForce?.source ?? store.lastCited;
   const saying = next.length
     ? ({ state: 'set', text: formatTypedValue(IMAGES, [...next]) } as const)
     : ({ state: 'none' } as const);
@@ -237,14 +200,14 @@ const PASTES = {
     columns: 'name, standing, note',
     placeholder: 'Trellis\tofficial\nPorch\tcommunity',
     parse: (text) => parsePastedEditions(props.catalogue, distribution.value, text),
-    add: addEditions,
+    add: addAllEditions,
   },
   release: {
     noun: 'release',
     columns: 'version, date, code name, stage',
     placeholder: '7.2\t2026-09-01\tkelp\n7.3\tNov 2026',
     parse: (text) => parsePastedReleases(props.catalogue, distribution.value, text),
-    add: addReleases,
+    add: addAll,
   },
   image: {
     noun: 'image',
@@ -273,8 +236,8 @@ function addPasted(put: readonly unknown[]): void {
       :columns="EDITION_TABLE"
       :rows="editionRows"
       @set="setEdition"
-      @add="addEdition"
-      @remove="removeRecord"
+      @add="addOneEdition"
+      @remove="removeOne"
       @paste="(text) => beginPaste('edition', text)"
     />
     <EditTable
@@ -284,7 +247,7 @@ function addPasted(put: readonly unknown[]): void {
       :rows="releaseRows"
       @set="setRelease"
       @add="addRelease"
-      @remove="removeRecord"
+      @remove="removeOne"
       @paste="(text) => beginPaste('release', text)"
     />
     <EditTable

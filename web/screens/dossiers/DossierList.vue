@@ -9,16 +9,16 @@ import { nameOf } from '../../../core/lineage/names.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
-import { wholeLineage } from '../../stores/wholeLineage.ts';
 
-const { catalogue } = storeToRefs(useCatalogueStore());
+const store = useCatalogueStore();
+const { catalogue } = storeToRefs(store);
 const route = useRoute();
 const { day } = useAsOf();
-const graph = computed(() => wholeLineage.graph(catalogue.value, day.value));
+const graph = computed(() => store.graphOf(catalogue.value, day.value));
 const rows = computed(() =>
   [...graph.value.nodes.keys()]
     .map((id) => {
-      const facts = wholeLineage.factsOf(id)!;
+      const facts = store.factsOf(id)!;
       const { link } = facts;
       return { facts, link, counts: link && newestComparison(catalogue.value, link)?.counts };
     })

@@ -20,11 +20,12 @@ import PackageImpact from './PackageImpact.vue';
 import SnapshotTable from './SnapshotTable.vue';
 import { currentDay } from '../../stores/clock.ts';
 import { systemListOf } from '../../stores/packageImpact.ts';
-import { wholeLineage } from '../../stores/wholeLineage.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { candidateMessage, usePackageLists } from '../../stores/packageLists.ts';
 import { PackageClient } from '../../workers/packageClient.ts';
 import type { Comparison } from '../../workers/packageMessages.ts';
 
+const store = useCatalogueStore();
 const props = defineProps<{ catalogue: Catalogue; release: string; link?: Link; day: number }>();
 const comparison = computed(() => props.link && newestComparison(props.catalogue, props.link));
 const source = computed(() =>
@@ -87,10 +88,8 @@ async function history(name: string) {
 /** Something rests on it: then it can be asked who a change of one of its packages would reach. */
 const isBase = computed(
   () =>
-    descendantsOf(
-      wholeLineage.graph(props.catalogue, props.day),
-      distributionOf(props.catalogue, props.release),
-    ).size > 1,
+    descendantsOf(store.graphOf(props.catalogue, props.day), distributionOf(props.catalogue, props.release))
+      .size > 1,
 );
 const impact = ref<InstanceType<typeof PackageImpact> | null>(null);
 /** An address that names a package opens at it, also where this system does not have it itself. */

@@ -11,11 +11,11 @@ import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatDossierMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
-import { layerTable } from '../../../core/layers/layerTable.ts';
 import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
-import { subjectOf, uncheckedFacts, unchangedReadings } from '../../../core/layers/unchanged.ts';
+import { markRestUnchanged } from '../../../core/editing/unchangedRest.ts';
+import { subjectOf } from '../../../core/layers/unchanged.ts';
 import { isKnown } from '../../../core/layers/valueInForce.ts';
-import { chainOf, distributionOf } from '../../../core/lineage/chain.ts';
+import { distributionOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
@@ -48,7 +48,7 @@ const route = useRoute();
 const router = useRouter();
 const { query, go } = useQueryState();
 const { day } = useAsOf();
-const { write, accept, remove, lastSource } = useFactEditing();
+const { write, accept, remove } = useFactEditing();
 
 const id = computed(() => String(route.params.release));
 const known = computed(
@@ -56,8 +56,8 @@ const known = computed(
     /^(distribution|edition|release):/.test(id.value) && findRecord(catalogue.value, id.value) !== undefined,
 );
 const distribution = computed(() => distributionOf(catalogue.value, id.value));
-const layers = computed(() => chainOf(catalogue.value, id.value, day.value));
-const table = computed(() => layerTable(catalogue.value, layers.value));
+const table = computed(() => store.tableOf(catalogue.value, id.value, day.value));
+const layers = computed(() => table.value.layers);
 const names = computed(() => layers.value.map((layer) => nameOf(catalogue.value, layer.id)));
 const release = computed(() => recordOf(catalogue.value, 'release', id.value));
 const link = computed(() => layers.value.at(-1)?.link);
@@ -97,16 +97,12 @@ const shown = computed(() => {
 });
 /** "The rest is the same": of an area, or of all. */
 function markRest(of: AreaId | undefined): void {
-  const facts = uncheckedFacts(table.value, of);
-  const made = unchangedReadings(catalogue.value, table.value, facts, {
-    source: lastSource.value ?? undefined,
-    date: today(),
-  });
   const name = names.value[names.value.length - 1];
-  const result = store.edit(`${formatNumberOf(facts.length, 'fact')} of ${name} unchanged`, made);
-  if (result.ok)
-    notices.tell(`${formatNumberOf(facts.length, 'fact')} of ${name} recorded as checked, unchanged.`);
-  else notices.tellIssues(result.issues);
+  const checked = { source: store.lastCited, date: today() };
+  const done = store.commit(markRestUnchanged(catalogue.value, table.value, of, checked));
+  if (done.ok)
+    notices.tell(`${formatNumberOf(done.value, 'fact')} of ${name} recorded as checked, unchanged.`);
+  else notices.tellIssues(done.issues);
 }
 
 const selected = computed<CellPlace | null>(() => {

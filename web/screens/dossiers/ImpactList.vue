@@ -5,12 +5,13 @@ import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordImpact, wordImpacts } from '../../../core/wording/lineageText.ts';
 import { impactOfFact } from '../../../core/layers/impact.ts';
-import { wholeLineage } from '../../stores/wholeLineage.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import ImpactRows from './ImpactRows.vue';
 
+const store = useCatalogueStore();
 const props = defineProps<{ catalogue: Catalogue; layer: RecordId; fact: string; day: number }>();
 
-const graph = computed(() => wholeLineage.graph(props.catalogue, props.day));
+const graph = computed(() => store.graphOf(props.catalogue, props.day));
 const impacts = computed(() =>
   impactOfFact(props.catalogue, graph.value, props.layer, props.fact, props.day),
 );

@@ -7,10 +7,9 @@ import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { Release } from '../../../core/catalogue/release.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
 import { parsePastedReleases } from '../../../core/editing/pasteReleases.ts';
-import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { Issue } from '../../../core/issue.ts';
-import { beginRelease } from '../../../core/layers/nextRelease.ts';
+import { addReleases, beginNextRelease } from '../../../core/editing/releases.ts';
 import { distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import PasteSheet from '../../parts/PasteSheet.vue';
@@ -34,7 +33,7 @@ const bases = computed(() =>
 const pastes = ref(false);
 const list = ref('');
 function addPasted(put: readonly Release[]): void {
-  const done = store.edit(`Add ${formatNumberOf(put.length, 'release')}`, put);
+  const done = store.commit(addReleases(props.catalogue, put));
   issues.value = done.ok ? [] : done.issues;
   if (!done.ok) return;
   open.value = false;
@@ -43,21 +42,18 @@ function addPasted(put: readonly Release[]): void {
 
 function begin(): void {
   if (!version.value.trim() || dateProblem.value) return;
-  const records = beginRelease(props.catalogue, props.from, {
-    version: version.value.trim(),
-    date: date.value,
-    ...(base.value && { base: base.value }),
-  });
-  const [release] = records;
-  const done = store.edit(
-    `Begin ${nameOf(props.catalogue, release.distribution)} ${release.version}`,
-    records,
+  const done = store.commit(
+    beginNextRelease(props.catalogue, props.from, {
+      version: version.value.trim(),
+      date: date.value,
+      ...(base.value && { base: base.value }),
+    }),
   );
   issues.value = done.ok ? [] : done.issues;
   if (!done.ok) return;
   open.value = false;
   version.value = '';
-  emit('begun', release.id);
+  emit('begun', done.value.id);
 }
 </script>
 

@@ -8,13 +8,14 @@ import { PACKAGE_EVENTS } from '../../../core/layers/impact.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useQueryState } from '../../app/queryState.ts';
 import { usePackageImpact, type PackageQuestion } from '../../stores/packageImpact.ts';
-import { wholeLineage } from '../../stores/wholeLineage.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import ImpactRows from './ImpactRows.vue';
 
+const store = useCatalogueStore();
 const props = defineProps<{ catalogue: Catalogue; layer: RecordId; day: number }>();
 const { query, go } = useQueryState();
 
-const graph = computed(() => wholeLineage.graph(props.catalogue, props.day));
+const graph = computed(() => store.graphOf(props.catalogue, props.day));
 const typed = ref(query.value.package ?? '');
 watch(
   () => query.value.package,

@@ -2,6 +2,7 @@
 /** The package lists that are kept of a release and its distribution: where each is from, its states, its signature. */
 import { computed } from 'vue';
 import { recordsBelongingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { removeSnapshots } from '../../../core/editing/removal.ts';
 import type { Snapshot } from '../../../core/catalogue/snapshot.ts';
 import { compareWhen, formatWhen } from '../../../core/catalogue/when.ts';
 import { SIGNATURE_WORDS } from '../../../core/wording/accountText.ts';
@@ -30,13 +31,7 @@ function wordStates(states: readonly Snapshot[]): string {
   return `${formatNumberOf(states.length, 'state')}, ${formatWhen(dates.at(-1)!)} to ${formatWhen(dates[0])}`;
 }
 function remove(states: readonly Snapshot[]): void {
-  const label = `Delete ${formatNumberOf(states.length, 'package list')} of ${states[0].name}`;
-  const done = store.edit(
-    label,
-    [],
-    states.map(({ id }) => id),
-  );
-  notices.tellTrouble(done);
+  notices.tellTrouble(store.commit(removeSnapshots(props.catalogue, states)));
 }
 </script>
 

@@ -12,17 +12,19 @@ import {
 import { whenSchema } from '../../../core/catalogue/when.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { today } from '../../stores/clock.ts';
-import { useSources, type ChosenSource } from './useSources.ts';
+import type { ChosenSource } from '../../../core/editing/sources.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { useSources } from './useSources.ts';
 
 const props = defineProps<{ source: RecordId | null; subject: RecordId }>();
 
-const { sources, lastSource, sourcesFor } = useSources();
+const { sources, sourcesFor } = useSources();
 const NEW = 'new';
 const NONE = 'none';
 const cited = sourcesFor(props.subject);
 /** What was used last, if this dossier rests on it; else the newest that it rests on; nothing of another dossier unasked. */
-const usual =
-  lastSource.value && cited.includes(lastSource.value) ? lastSource.value : (cited[0] ?? lastSource.value);
+const { lastCited } = useCatalogueStore();
+const usual = lastCited && cited.includes(lastCited) ? lastCited : (cited[0] ?? lastCited);
 const chosen = ref<string>(props.source ?? usual ?? NEW);
 const created = ref({
   kind: 'page' as SourceKind,

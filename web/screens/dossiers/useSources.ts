@@ -1,29 +1,10 @@
-/** The sources that an edit can cite: those that are there, and a new one that comes with the edit. */
-import { computed, ref } from 'vue';
+/** The sources that an edit can cite, as editors offer them. */
+import { computed } from 'vue';
 import { recordsOf, recordsBelongingTo } from '../../../core/catalogue/catalogue.ts';
-import { createFreshId, type RecordId } from '../../../core/catalogue/recordKind.ts';
-import type { AnyRecord } from '../../../core/catalogue/recordKinds.ts';
-import type { Conditions, Source, SourceKind } from '../../../core/catalogue/source.ts';
+import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { compareWhen } from '../../../core/catalogue/when.ts';
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
-import { today } from '../../stores/clock.ts';
-
-/** A source as an editor gives it: one that is there, a new one, or none. */
-export type ChosenSource =
-  | { readonly id: RecordId }
-  | {
-      readonly kind: SourceKind;
-      readonly title: string;
-      readonly place: string;
-      readonly date: string;
-      readonly by: string;
-      readonly conditions: Conditions;
-    }
-  | null;
-
-/** The source used last, offered again by the next edit. */
-const lastSource = ref<RecordId | null>(null);
 
 export function useSources() {
   const store = useCatalogueStore();
@@ -51,26 +32,5 @@ export function useSources() {
     return sources.value.flatMap(({ id }) => (cited.has(id) ? [id] : []));
   }
 
-  /** The id of a chosen source; a new one is put among the records of the edit. */
-  function sourceIdOf(chosen: ChosenSource, records: AnyRecord[]): RecordId | undefined {
-    if (!chosen) return undefined;
-    if ('id' in chosen) return chosen.id;
-    const source: Source = {
-      id: createFreshId('source', chosen.title, (id) => store.catalogue.records.source.has(id)),
-      kind: 'source',
-      sourceKind: chosen.kind,
-      title: chosen.title,
-      place: chosen.place,
-      ...(chosen.date && { date: chosen.date }),
-      read: today(),
-      by: chosen.by,
-      conditions: chosen.conditions,
-      files: [],
-      note: '',
-    };
-    records.push(source);
-    return source.id;
-  }
-
-  return { sources, lastSource, sourcesFor, sourceIdOf };
+  return { sources, sourcesFor };
 }

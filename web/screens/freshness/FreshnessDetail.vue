@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { judgeClaim } from '../../../core/editing/claims.ts';
 /** One measured system or repository: a sentence, how many days behind, over time, by section, which packages. */
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
@@ -52,7 +53,7 @@ function settle(id: string, verdict: DelayVerdict, because: string): void {
   const claim = recordOf(catalogue.value, 'claim', id);
   if (!claim || verdict === 'unclear') return;
   const reason = `Measured on ${formatWhen(formatDay(newest.value!.day))} against ${props.base.name}: ${because}.`;
-  const done = store.edit(`Judge “${claim.wording}”`, [{ ...claim, verdict, reason }]);
+  const done = store.commit(judgeClaim(catalogue.value, id, { verdict, reason }));
   if (!done.ok) notices.tellIssues(done.issues);
   else
     notices.tell(

@@ -4,10 +4,12 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
 import {
-  acceptPlacement,
   distributionNamed,
+  type Accepted,
   type AcceptedBase,
 } from '../../../core/capture/acceptPlacement.ts';
+import type { Snapshot } from '../../../core/catalogue/snapshot.ts';
+import { acceptSystem } from '../../../core/editing/intake.ts';
 import { token } from '../../../core/capture/placedCandidate.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
@@ -19,7 +21,7 @@ import { today } from '../../stores/clock.ts';
 import { useIntakeStore } from '../../stores/intakeStore.ts';
 import { keptIndex, usePackageLists } from '../../stores/packageLists.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
-import type { SystemSummary } from '../../workers/intakeMessages.ts';
+import type { SystemSummary } from '../../../workspace/intakeMessages.ts';
 
 const props = defineProps<{
   system: SystemSummary;
@@ -32,7 +34,7 @@ const store = useCatalogueStore();
 const intake = useIntakeStore();
 const notices = useNoticeStore();
 const router = useRouter();
-const { keepPackages } = usePackageLists();
+const { fileForSaving } = usePackageLists();
 
 const name = defineModel<string>('name', { required: true });
 const version = defineModel<string>('version', { required: true });
@@ -108,7 +110,7 @@ function acceptedBase(): AcceptedBase | undefined {
 
 async function accept(): Promise<void> {
   const packages = props.system.packed ? unpackColumns(props.system.packed, props.system.name) : null;
-  const accepted = acceptPlacement(store.catalogue, {
+  const edited = acceptSystem(store.catalogue, {
     system: {
       ...props.system,
       files: Array.from(props.system.files, (place) => intake.drop!.files[place]),
@@ -123,21 +125,24 @@ async function accept(): Promise<void> {
     today: today(),
     by: '',
   });
-  const result = store.edit(`Accept ${name.value} ${version.value}`, accepted.records);
-  if (!result.ok) {
-    notices.tellIssues(result.issues);
-    return;
-  }
-  if (accepted.systemSnapshot && props.system.packed)
-    await store.savePackages(accepted.systemSnapshot, props.system.packed);
-  const read = candidate.value?.at;
-  if (read && typeof read !== 'string')
-    await keepPackages(accepted.baseSnapshots.map((id, i) => ({ id, packed: read[i].packed })));
+  if (!edited.ok) return notices.tellIssues(edited.issues);
+  const count = props.facts.length;
+  const done = store.commit(edited, await fileForSaving(listsOf(edited.value.made.heads)));
+  if (!done.ok) return notices.tellIssues(done.issues);
   intake.clear();
   notices.tell(
-    `Recorded ${name.value} ${version.value} with ${formatNumberOf(props.facts.length, 'fact')}. Undo takes all of it back.`,
+    `Recorded ${name.value} ${version.value} with ${formatNumberOf(count, 'fact')}. Undo takes all of it back.`,
   );
-  await router.push({ name: 'lineage', query: { at: distributionOf(store.catalogue, accepted.release) } });
+  await router.push({ name: 'lineage', query: { at: distributionOf(store.catalogue, done.value.release) } });
+}
+/** The packed lists of the heads that are accepted: the system's, and the base's where they were read just now. */
+function listsOf({ system, bases }: Accepted['heads']): { head: Snapshot; packed: Uint8Array }[] {
+  const read = candidate.value?.at;
+  const indexes = read && typeof read !== 'string' ? read : [];
+  return [
+    ...(system && props.system.packed ? [{ head: system, packed: props.system.packed }] : []),
+    ...bases.map((head, i) => ({ head, packed: indexes[i].packed })),
+  ];
 }
 </script>
 

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { FORMAT_LABELS } from '../../../core/formats/recognise.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
-import type { FileSummary } from '../../workers/intakeMessages.ts';
+import type { FileSummary } from '../../../workspace/intakeMessages.ts';
 
 const props = defineProps<{ files: readonly FileSummary[] }>();
 /** Few at first: a thousand rows at once would hold up the page. */

@@ -1,23 +1,21 @@
 <script setup lang="ts">
 /** Package lists that were read or fetched: where each is from, its date, its signature; kept as snapshots. */
 import { computed, ref, watch } from 'vue';
-import { createFreshId } from '../../../core/catalogue/recordKind.ts';
-import { findRecord, recordsOf } from '../../../core/catalogue/catalogue.ts';
+import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
-import { distributionNamed, findRelease, snapshotOfIndex } from '../../../core/capture/acceptPlacement.ts';
+import { keepLists } from '../../../core/editing/intake.ts';
 import { SIGNATURE_WORDS } from '../../../core/wording/accountText.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import { keptIndex, usePackageLists } from '../../stores/packageLists.ts';
-import type { IndexSummary } from '../../workers/intakeMessages.ts';
-import type { AnyRecord } from '../../../core/catalogue/recordKinds.ts';
+import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 
 const props = defineProps<{ indexes: readonly IndexSummary[] }>();
 const emit = defineEmits<{ kept: [indexes: readonly IndexSummary[]] }>();
 const store = useCatalogueStore();
 const notices = useNoticeStore();
-const { keepPackages } = usePackageLists();
+const { fileForSaving } = usePackageLists();
 
 const wordSignature = ({ signature, signer }: IndexSummary) =>
   `${SIGNATURE_WORDS[signature]}${signer ? `: ${signer}` : ''}`;
@@ -37,40 +35,21 @@ watch(
 const names = computed(() => [...recordsOf(store.catalogue, 'distribution')].map((each) => each.name).sort());
 
 async function keep(): Promise<void> {
-  const records: AnyRecord[] = [];
-  const isTaken = (id: string) =>
-    findRecord(store.catalogue, id) !== undefined || records.some((each) => each.id === id);
-  const owner = name.value.trim();
-  const known = distributionNamed(store.catalogue, owner);
-  const distribution = known?.id ?? createFreshId('distribution', owner, isTaken);
-  if (!known) records.push({ id: distribution, kind: 'distribution', name: owner, aliases: [], note: '' });
-  let of = distribution;
-  if (version.value.trim()) {
-    const text = version.value.trim();
-    of = findRelease(store.catalogue, owner, text) ?? createFreshId('release', `${owner}-${text}`, isTaken);
-    if (!findRecord(store.catalogue, of))
-      records.push({
-        id: of,
-        kind: 'release',
-        distribution,
-        editions: [],
-        version: text,
-        codeName: props.indexes[0].release?.codename ?? '',
-        stage: 'final',
-        sources: [],
-        note: '',
-      });
-  }
-  const kept = props.indexes.map((index) => {
-    const id = createFreshId('snapshot', `${index.name} ${index.date}`, isTaken);
-    records.push(snapshotOfIndex(id, keptIndex(index), of));
-    return { id, packed: index.packed };
-  });
-  const done = store.edit(`Keep ${formatNumberOf(kept.length, 'package list')} of ${owner}`, records);
+  const { indexes } = props;
+  const owner = {
+    name: name.value.trim(),
+    version: version.value.trim(),
+    codeName: indexes[0].release?.codename ?? '',
+  };
+  const heads = keepLists(store.catalogue, owner, indexes.map(keptIndex));
+  if (!heads.ok) return notices.tellIssues(heads.issues);
+  const filed = await fileForSaving(heads.value.made.map((head, i) => ({ head, packed: indexes[i].packed })));
+  const done = store.commit(heads, filed);
   if (!done.ok) return notices.tellIssues(done.issues);
-  await keepPackages(kept);
-  notices.tell(`Kept ${formatNumberOf(kept.length, 'package list')} of ${owner}. Undo takes it back.`);
-  emit('kept', props.indexes);
+  notices.tell(
+    `Kept ${formatNumberOf(indexes.length, 'package list')} of ${owner.name}. Undo takes it back.`,
+  );
+  emit('kept', indexes);
 }
 </script>
 

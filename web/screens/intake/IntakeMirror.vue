@@ -5,7 +5,7 @@ import type { MirrorRequest } from '../../../core/exchange/mirrorMessages.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { formatCount } from '../../../core/wording/valueText.ts';
 import type { Family } from '../../../core/formats/packageColumns.ts';
-import type { IndexSummary } from '../../workers/intakeMessages.ts';
+import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 import { useMirror } from './useMirror.ts';
 
 const props = defineProps<{

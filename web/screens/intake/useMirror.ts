@@ -7,7 +7,7 @@ import type {
   MirrorRequest,
 } from '../../../core/exchange/mirrorMessages.ts';
 import { createIssue, type Issue } from '../../../core/issue.ts';
-import type { IndexSummary } from '../../workers/intakeMessages.ts';
+import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 
 export function useMirror() {
   const isFetching = ref(false);

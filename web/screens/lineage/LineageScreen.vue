@@ -4,7 +4,7 @@ import { computed, nextTick, ref, toRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { storeToRefs } from 'pinia';
 import { recordOf } from '../../../core/catalogue/catalogue.ts';
-import { diffOfRemoval } from '../../../core/catalogue/diff.ts';
+import { removeRecord } from '../../../core/editing/removal.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { formatDay } from '../../../core/catalogue/when.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
@@ -94,11 +94,17 @@ function finish(at: RecordId): void {
   proposed.value = null;
   void go({ at, link: undefined }, 'replace').then(() => map.value?.focus());
 }
+/** The catalogue of one's own that was saved last, or a first one. */
+async function startOwn(): Promise<void> {
+  const own = store.shelf.filter(({ isSample, deletedAt }) => !isSample && !deletedAt);
+  const last = own.toSorted((a, b) => (a.savedAt < b.savedAt ? 1 : -1))[0];
+  notices.tellTrouble(await (last ? store.open(last.id) : store.create('My catalogue')));
+}
 /** Takes the selected distribution out with all that hangs on it, as one undoable step. */
 function remove(): void {
   const { id, name } = selectedFacts.value!;
   select(null);
-  const result = store.editByDiff(`Delete ${name}`, diffOfRemoval(catalogue.value, [id]));
+  const result = store.commit(removeRecord(catalogue.value, id));
   if (result.ok)
     notices.tell(`Deleted ${name} with its releases, links and readings. Undo brings all of it back.`);
   else notices.tellIssues(result.issues);
@@ -185,7 +191,7 @@ const EXPORTS = [
     <div v-else class="work lineage">
       <div v-if="store.about?.sample && !hasPane && !asked && isToday" class="remark intro">
         <span><strong>This is the sample, all of it invented.</strong> {{ store.about.question }}</span>
-        <v-btn class="own" @click="store.open('own')">Start my own catalogue</v-btn>
+        <v-btn class="own" @click="startOwn">Start my own catalogue</v-btn>
       </div>
       <div class="tools">
         <div class="views" role="group" aria-label="View">

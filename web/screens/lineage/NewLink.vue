@@ -10,7 +10,8 @@ import type { Issue } from '../../../core/issue.ts';
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
-import { useLinkEditing, type Beside } from './useLinkEditing.ts';
+import type { Beside } from '../../../core/editing/links.ts';
+import { useLinkEditing } from './useLinkEditing.ts';
 
 const props = defineProps<{
   /** Null: a distribution without a base is added. */

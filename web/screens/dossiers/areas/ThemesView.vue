@@ -12,14 +12,15 @@ import { topOf } from '../../../../core/layers/areas/cells.ts';
 import { layerTable } from '../../../../core/layers/layerTable.ts';
 import { chainOf } from '../../../../core/lineage/chain.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
-import { wholeLineage } from '../../../stores/wholeLineage.ts';
+import { useCatalogueStore } from '../../../stores/catalogueStore.ts';
 import type { AreaProps } from './areaProps.ts';
 
+const store = useCatalogueStore();
 const props = defineProps<AreaProps>();
 const name = (id: string) => nameOf(props.catalogue, id);
 /** Only theme facts of the other dossiers are asked for. */
 const others = computed(() =>
-  [...wholeLineage.graph(props.catalogue, props.day).nodes.values()].map((node) =>
+  [...store.graphOf(props.catalogue, props.day).nodes.values()].map((node) =>
     layerTable(props.catalogue, chainOf(props.catalogue, node.release ?? node.id, props.day), THEME_PARTS),
   ),
 );

@@ -3,11 +3,12 @@
 import { computed } from 'vue';
 import { misplacedActions, welcomeMatrix } from '../../../../core/layers/areas/welcome.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
-import { wholeLineage } from '../../../stores/wholeLineage.ts';
+import { useCatalogueStore } from '../../../stores/catalogueStore.ts';
 import type { AreaProps } from './areaProps.ts';
 
+const store = useCatalogueStore();
 const props = defineProps<AreaProps>();
-const graph = computed(() => wholeLineage.graph(props.catalogue, props.day));
+const graph = computed(() => store.graphOf(props.catalogue, props.day));
 const distribution = computed(() => props.table.layers[props.table.layers.length - 1].distribution);
 const name = (id: string) => nameOf(props.catalogue, id);
 const matrix = computed(() => welcomeMatrix(props.catalogue, graph.value, distribution.value, props.day));

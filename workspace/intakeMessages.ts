@@ -1,15 +1,15 @@
 /** What the intake worker is asked and what it answers. Package lists travel packed. */
-import type { FactProposal } from '../../core/capture/proposeFacts.ts';
-import type { ReadFile, ReadProgress } from '../../core/capture/readFiles.ts';
-import type { PlacedCandidate } from '../../core/capture/placedCandidate.ts';
-import type { Placement } from '../../core/capture/placeSystem.ts';
-import type { ReadSystem } from '../../core/capture/system.ts';
-import type { Snapshot } from '../../core/catalogue/snapshot.ts';
-import type { Conditions } from '../../core/catalogue/source.ts';
-import type { DebRelease } from '../../core/formats/debRelease.ts';
-import type { Family } from '../../core/formats/packageColumns.ts';
-import type { ListPart } from '../../core/packages/listParts.ts';
-import type { Issue } from '../../core/issue.ts';
+import type { FactProposal } from '../core/capture/proposeFacts.ts';
+import type { ReadFile, ReadProgress } from '../core/capture/readFiles.ts';
+import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
+import type { Placement } from '../core/capture/placeSystem.ts';
+import type { ReadSystem } from '../core/capture/system.ts';
+import type { Snapshot } from '../core/catalogue/snapshot.ts';
+import type { Conditions } from '../core/catalogue/source.ts';
+import type { DebRelease } from '../core/formats/debRelease.ts';
+import type { Family } from '../core/formats/packageColumns.ts';
+import type { ListPart } from '../core/packages/listParts.ts';
+import type { Issue } from '../core/issue.ts';
 
 /** A candidate base; its lists are named by the key under which their packed bytes travel. */
 export interface CandidateMessage extends Omit<PlacedCandidate, 'states'> {

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+/** A catalogue file that was read: opened beside what is there, or put in its place, with what is and what will be. */
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
+import { formatNumberOf } from '../../core/wording/valueText.ts';
+import { countRecords, titleOf } from '../../workspace/session.ts';
+import type { Catalogue } from '../../core/catalogue/catalogue.ts';
+import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { useNoticeStore } from '../stores/noticeStore.ts';
+
+const read = defineModel<CatalogueWithPackages | null>({ required: true });
+const store = useCatalogueStore();
+const notices = useNoticeStore();
+const router = useRouter();
+const name = computed(() => (read.value && titleOf(read.value.catalogue)) || 'Catalogue');
+const present = computed(() => store.about?.title ?? '');
+
+function holdings({ records }: Catalogue): string {
+  const { distribution, release, reading } = records;
+  return [
+    formatNumberOf(distribution.size, 'distribution'),
+    formatNumberOf(release.size, 'release'),
+    formatNumberOf(reading.size, 'reading'),
+  ].join(', ');
+}
+
+async function openBeside(): Promise<void> {
+  if (!read.value || !notices.tellTrouble(await store.openBeside(read.value))) return;
+  read.value = null;
+  notices.tell(`Opened “${store.about?.title}”. What was open is still there.`);
+  await router.push('/lineage');
+}
+async function replace(): Promise<void> {
+  if (!read.value || !notices.tellTrouble(await store.replaceBy(read.value))) return;
+  read.value = null;
+  notices.tell(`“${present.value}” is in place of what was there. Undo brings that back.`);
+  await router.push('/lineage');
+}
+</script>
+
+<template>
+  <v-dialog
+    :model-value="read !== null"
+    max-width="560"
+    aria-label="A catalogue file"
+    @update:model-value="read = null"
+  >
+    <div v-if="read" class="sheet">
+      <h2>“{{ name }}” was read</h2>
+      <table class="plain-table">
+        <tbody>
+          <tr>
+            <th scope="row">In the file</th>
+            <td>{{ name }}</td>
+            <td class="soft">
+              {{ holdings(read.catalogue) }}; {{ formatNumberOf(countRecords(read.catalogue), 'record') }}
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Open now</th>
+            <td>{{ present }}</td>
+            <td class="soft">
+              {{ holdings(store.catalogue) }}; {{ formatNumberOf(countRecords(store.catalogue), 'record') }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="buttons">
+        <v-btn variant="flat" color="primary" autofocus @click="openBeside">Open it beside</v-btn>
+        <v-btn v-if="store.canEdit" @click="replace">Replace “{{ present }}” by it</v-btn>
+        <v-btn @click="read = null">Cancel</v-btn>
+      </div>
+      <p class="soft small">Beside: both are kept. Replaced: one step, which undo takes back.</p>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.sheet {
+  display: grid;
+  gap: 12px;
+  padding: 18px;
+  border-radius: 10px;
+  background: rgb(var(--v-theme-surface));
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>

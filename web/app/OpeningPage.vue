@@ -1,0 +1,50 @@
+<script setup lang="ts">
+/** In place of every screen while there is no catalogue to show: it is opening, or was lost, or cannot be read. */
+import { formatWhen } from '../../core/catalogue/when.ts';
+import { wordIssue } from '../../core/wording/issueText.ts';
+import { formatNumberOf } from '../../core/wording/valueText.ts';
+import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { useNoticeStore } from '../stores/noticeStore.ts';
+
+const store = useCatalogueStore();
+const notices = useNoticeStore();
+const begin = async () => notices.tellTrouble(await store.beginEmpty());
+</script>
+
+<template>
+  <div v-if="store.phase === 'opening'" class="empty" role="status">
+    <h2>Opening the catalogue …</h2>
+    <v-progress-linear indeterminate aria-label="Opening the catalogue" />
+  </div>
+  <div v-else-if="store.phase === 'lost' && store.seen" class="empty" role="alert">
+    <h2>“{{ store.seen.title }}” is no longer stored in this browser</h2>
+    <p>
+      There was a catalogue of {{ formatNumberOf(store.seen.records, 'record') }} here, last saved on
+      {{ formatWhen(store.seen.savedAt.slice(0, 10)) }} at
+      {{ new Date(store.seen.savedAt).toTimeString().slice(0, 5) }}. The browser’s storage of it is empty: it
+      was cleared, or the browser made room on a full disk.
+    </p>
+    <p>If you have a copy of it, read that from the menu at the top left: “Read a catalogue file …”.</p>
+    <p class="ways">
+      <v-btn variant="flat" color="primary" @click="begin">Begin it anew, empty</v-btn>
+      <v-btn @click="store.open('sample')">Look at the sample</v-btn>
+    </p>
+  </div>
+  <div v-else class="empty" role="alert">
+    <h2>The catalogue could not be opened</h2>
+    <p v-for="issue in store.issues" :key="issue.code + issue.where">{{ wordIssue(issue) }}</p>
+    <p v-if="store.phase === 'absent'">Nothing of it is stored.</p>
+    <p class="soft small">What is saved in this browser was left as it is.</p>
+    <p class="ways">
+      <v-btn @click="store.open(store.id, true)">Try again</v-btn>
+      <v-btn v-if="!store.isSample" @click="store.open('sample', true)">Look at the sample</v-btn>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.ways {
+  display: flex;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,38 @@
+/** The open catalogue as a file, and files as catalogues. */
+import { parseCatalogueFile, type CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
+import type { Result } from '../../core/issue.ts';
+import { saveTextFile } from '../parts/saveTextFile.ts';
+import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { today } from '../stores/clock.ts';
+import { useNoticeStore } from '../stores/noticeStore.ts';
+import { useBackupStore } from '../stores/backupStore.ts';
+
+/** A file's name from a catalogue's title: `reading-rooms-2026-11-28.json`. */
+export function fileNameOf(title: string, more = ''): string {
+  const words = title.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return [words.replace(/^-|-$/g, '') || 'catalogue', more, today()].filter(Boolean).join('-') + '.json';
+}
+
+export function useCatalogueFiles() {
+  const store = useCatalogueStore();
+  const notices = useNoticeStore();
+  const backups = useBackupStore();
+
+  /** Saves the open catalogue as a file; lists that cannot be read are told, the file is made all the same. */
+  async function exportCatalogue(more = ''): Promise<void> {
+    const made = await store.exportFile();
+    if (!made.ok) return notices.tellIssues(made.issues);
+    const name = fileNameOf(store.about?.title ?? '', more);
+    saveTextFile(name, 'application/json', made.value);
+    backups.noteExport();
+    if (made.issues.length > 0) notices.tellIssues(made.issues);
+    else notices.tell(`Exported as ${name}.`);
+  }
+
+  /** Reads a catalogue file; nothing changes by it. */
+  async function readCatalogue(file: File): Promise<Result<CatalogueWithPackages>> {
+    return parseCatalogueFile(await file.text(), file.name);
+  }
+
+  return { exportCatalogue, readCatalogue };
+}

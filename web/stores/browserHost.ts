@@ -1,0 +1,78 @@
+/** The browser as the workspace sees it: databases, locks between windows, channel, notes, clock and chance. */
+import { createIssue, failure, success } from '../../core/issue.ts';
+import type { KeyValueStore } from '../../workspace/keyValueStore.ts';
+import type { NotePad } from '../../workspace/lastSeen.ts';
+import type { OpenChannel, WindowMessage, WriterLocks } from '../../workspace/windows.ts';
+import type { WorkspaceHost } from '../../workspace/workspace.ts';
+import { createBrowserStore } from './browserStore.ts';
+
+/** Names of the databases of the first versions of the program, which were catalogue ids too. */
+const OLD_STORES = ['sample', 'own'];
+
+/** Everything that a workspace needs of this browser and this window. */
+export function createBrowserHost(): WorkspaceHost {
+  return {
+    openStore: createBrowserStore,
+    oldStores: findOldStores,
+    locks: createBrowserLocks(),
+    openChannel: openBroadcast,
+    notes: notePadOf(window.localStorage),
+    windowNotes: notePadOf(window.sessionStorage),
+    now: () => new Date().toISOString(),
+    later: (milliseconds, work) => {
+      const timer = window.setTimeout(work, milliseconds);
+      return () => window.clearTimeout(timer);
+    },
+    chanceId: () => crypto.randomUUID().slice(0, 13).replace('-', ''),
+    loadSample: async () => {
+      const response = await fetch('/sample/catalogue.json');
+      return response.ok
+        ? success(await response.text())
+        : failure(createIssue('error', 'sample.absent', 'sample'));
+    },
+    askToPersist: async () => (await navigator.storage?.persist?.()) ?? false,
+  };
+}
+
+async function findOldStores(): Promise<Map<string, KeyValueStore>> {
+  const names = new Set((await indexedDB.databases()).map(({ name }) => name));
+  const found = OLD_STORES.filter((id) => names.has(`aspen-ridge-${id}`));
+  return new Map(found.map((id) => [id, createBrowserStore(id)]));
+}
+
+/** Locks of the Web Locks API: they are let go when the window is closed or dies. */
+function createBrowserLocks(): WriterLocks {
+  return {
+    hold: (name, wish, onStolen, signal) =>
+      new Promise((resolve, reject) => {
+        let isHeld = false;
+        const options: LockOptions =
+          wish === 'ifFree' ? { ifAvailable: true } : wish === 'steal' ? { steal: true } : { signal };
+        const ended = navigator.locks.request(name, options, (lock) => {
+          if (!lock) return resolve(null);
+          isHeld = true;
+          return new Promise<void>((letGo) => resolve(letGo));
+        });
+        ended.catch((error: unknown) => {
+          if (isHeld) onStolen();
+          else if (error instanceof DOMException && error.name === 'AbortError') resolve(null);
+          else reject(error as Error);
+        });
+      }),
+  };
+}
+
+const openBroadcast: OpenChannel = (name, onMessage) => {
+  const channel = new BroadcastChannel(name);
+  channel.addEventListener('message', ({ data }: MessageEvent<WindowMessage>) => onMessage(data));
+  return { post: (message) => channel.postMessage(message), close: () => channel.close() };
+};
+
+function notePadOf(storage: Storage): NotePad {
+  return {
+    get: (key) => storage.getItem(key),
+    set: (key, text) => storage.setItem(key, text),
+    remove: (key) => storage.removeItem(key),
+    keys: () => Array.from({ length: storage.length }, (_, i) => storage.key(i)!),
+  };
+}

@@ -1,0 +1,28 @@
+/** When a copy outside the browser's storage is due. */
+import { firstDayOf } from '../core/catalogue/when.ts';
+
+/** Days as `YYYY-MM-DD`, empty for never. */
+export interface Backups {
+  readonly lastExport: string;
+  readonly lastBackup: string;
+  /** Edits since the last of the two. */
+  readonly editsSince: number;
+}
+
+/** Edits after which a catalogue that was never copied is worth a copy. */
+const FIRST_EDITS = 20;
+
+/** Days after which a copy is old, once there were edits. */
+const OLD_DAYS = 7;
+
+/** A day as number (days since 1970-01-01); NaN for none. */
+export function dayIn(date: string): number {
+  return date ? firstDayOf(date) : Number.NaN;
+}
+
+/** True when there is something that a copy does not hold, and the last copy is old, or there never was one. */
+export function isBackupDue({ lastExport, lastBackup, editsSince }: Backups, today: number): boolean {
+  if (editsSince === 0) return false;
+  const last = [lastExport, lastBackup].sort()[1];
+  return last ? today - dayIn(last) >= OLD_DAYS : editsSince >= FIRST_EDITS;
+}
