@@ -16,13 +16,19 @@ afterEach(() => browser?.close());
 
 const isSaved = (page: Page) => page.getByText(/^Saved \d\d:\d\d$/).waitFor();
 const distributions = (page: Page) => page.getByRole('contentinfo', { name: 'Catalogue' });
+/** Adds a distribution on the map that is shown. */
 async function add(page: Page, name: string): Promise<void> {
-  await page.goto(`${server.address}/lineage`);
   const empty = page.getByRole('button', { name: 'Add a distribution by hand' });
-  const other = page.getByRole('button', { name: 'Add a distribution' });
-  await empty.or(other).first().click();
+  const more = page.getByRole('button', { name: 'More', exact: true });
+  await empty.or(more).first().waitFor();
+  if (await empty.isVisible()) await empty.click();
+  else {
+    await more.click();
+    await page.getByText('Add a distribution …').click();
+  }
   await page.getByLabel('Name', { exact: true }).fill(name);
   await page.keyboard.press('Enter');
+  await plateOf(page, name).waitFor();
 }
 async function openWindow(): Promise<Page> {
   const page = await browser.context.newPage();
@@ -128,15 +134,9 @@ describe('storage', () => {
         throw new DOMException('full', 'QuotaExceededError');
       };
     });
-    const click = async (name: string) => {
-      await page.getByRole('button', { name: 'Add a distribution' }).first().click();
-      await page.getByLabel('Name', { exact: true }).fill(name);
-      await page.keyboard.press('Enter');
-      await plateOf(page, name).waitFor();
-    };
-    await click('Larkspur');
+    await add(page, 'Larkspur');
     await page.getByText('Not saved: 1 edit is in this window only.').waitFor();
-    await click('Tidewater');
+    await add(page, 'Tidewater');
     await page.getByText('Not saved: 2 edits are in this window only.').waitFor();
     await page.getByText('2 edits not saved').waitFor();
     const holds = await page.evaluate(
@@ -174,9 +174,7 @@ describe('storage', () => {
           open.result.close();
         }
     });
-    await page.getByRole('button', { name: 'Add a distribution' }).first().click();
-    await page.getByLabel('Name', { exact: true }).fill('Larkspur');
-    await page.keyboard.press('Enter');
+    await add(page, 'Larkspur');
     await page.getByText('Not saved: the browser’s storage was emptied while this page was open.').waitFor();
     await page.getByRole('button', { name: 'Store it again' }).click();
     await isSaved(page);
