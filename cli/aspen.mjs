@@ -1,8 +1,23 @@
 #!/usr/bin/env node
-// The command line: makes sure that the packages are installed, then runs main.ts.
-import { ensureInstalled } from '../scripts/install.mjs';
+// The command line: builds the command when it is missing or older than its sources, then runs it.
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 
-await ensureInstalled();
-const { register } = await import('tsx/esm/api');
-register();
-await import('./main.ts');
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const BUILT = `${ROOT}dist/cli/main.js`;
+
+/** True if a source below a folder is newer than a moment. A package that was installed has no sources: it is built. */
+function isNewer(folder, moment) {
+  return readdirSync(folder, { withFileTypes: true }).some((entry) => {
+    const path = `${folder}/${entry.name}`;
+    if (entry.isDirectory()) return isNewer(path, moment);
+    return entry.name.endsWith('.ts') && !entry.name.endsWith('.test.ts') && statSync(path).mtimeMs > moment;
+  });
+}
+
+const builtAt = existsSync(BUILT) ? statSync(BUILT).mtimeMs : 0;
+if (!builtAt || ['core', 'cli'].some((name) => existsSync(ROOT + name) && isNewer(ROOT + name, builtAt))) {
+  const { buildCommand } = await import('../scripts/build.mjs');
+  await buildCommand();
+}
+await import(BUILT);

@@ -1,16 +1,16 @@
 /** The command line: a thin shell over core/. Exit status 0 done, 1 input could not be read, 2 wrong use. */
-import { readFile } from 'node:fs/promises';
 import { Command, CommanderError } from 'commander';
-import { registerCaptureScript } from './captureScript.ts';
-import { registerFreshness } from './freshness.ts';
-import { registerInspect } from './inspect.ts';
-import { registerOrder } from './order.ts';
-import { registerPackages } from './packages.ts';
-import { registerPlace } from './place.ts';
+import { version } from '../package.json';
 import { InputError, UsageError } from './failures.ts';
 
-const { version } = JSON.parse(await readFile(new URL('../package.json', import.meta.url), 'utf8')) as {
-  version: string;
+/** The verbs. Only the one that is asked for is loaded; all of them for help. */
+const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>> = {
+  order: async () => (await import('./order.ts')).registerOrder,
+  packages: async () => (await import('./packages.ts')).registerPackages,
+  inspect: async () => (await import('./inspect.ts')).registerInspect,
+  place: async () => (await import('./place.ts')).registerPlace,
+  freshness: async () => (await import('./freshness.ts')).registerFreshness,
+  'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };
 
 const program = new Command('aspen')
@@ -19,15 +19,8 @@ const program = new Command('aspen')
   .exitOverride()
   .configureHelp({ showGlobalOptions: true });
 
-for (const register of [
-  registerOrder,
-  registerPackages,
-  registerInspect,
-  registerPlace,
-  registerFreshness,
-  registerCaptureScript,
-])
-  register(program);
+const asked = VERBS[process.argv[2] ?? ''];
+for (const load of asked ? [asked] : Object.values(VERBS)) (await load())(program);
 for (const command of program.commands) command.exitOverride();
 
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {

@@ -22,14 +22,21 @@ function isFresh(target, sources) {
   return existsSync(full) && statSync(full).mtimeMs >= newest(sources);
 }
 
-function run(command, args) {
-  const done = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit' });
+function run(command, args, stdio = 'inherit') {
+  const done = spawnSync(command, args, { cwd: ROOT, stdio });
   if (done.status !== 0) process.exit(done.status ?? 1);
+}
+
+/** Builds the command; what it says goes to standard error. */
+export async function buildCommand() {
+  await ensureInstalled();
+  run('npx', ['vite', 'build', '--config', 'cli/vite.config.ts', '--logLevel', 'error'], [0, 2, 2]);
 }
 
 /** Builds what is out of date. */
 export async function build() {
   await ensureInstalled();
+  if (!isFresh('dist/cli/main.js', ['core', 'cli', 'collector', 'package-lock.json'])) await buildCommand();
   const shared = ['core', 'package-lock.json'];
   const world = [
     'sample/world',
@@ -46,7 +53,7 @@ export async function build() {
     console.error('Building the sample …');
     run('node', ['scripts/run.mjs', 'sample/build.ts', ...(parts.length === 1 ? parts : [])]);
   }
-  if (!isFresh('dist/web/index.html', [...shared, 'web', 'vite.config.ts']))
+  if (!isFresh('dist/web/index.html', [...shared, 'web', 'workspace', 'vite.config.ts']))
     run('npx', ['vite', 'build', '--logLevel', 'warn']);
 }
 

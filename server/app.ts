@@ -51,6 +51,7 @@ export function createApp({ web, sample, mirrors }: ServerParts): Express {
     });
     next();
   });
+  app.use(toOneAddress);
   if (mirrors) app.use('/api/mirror', mirrors);
   app.use(compression());
   app.use('/sample', sampleFiles(sample));
@@ -73,6 +74,21 @@ export function createApp({ web, sample, mirrors }: ServerParts): Express {
       notFound(response),
   );
   return app;
+}
+
+/**
+ * A browser keeps what it stores by address, and `localhost` is another one than `127.0.0.1`: pages are led to the latter,
+ * so that one's catalogues are the same under both.
+ */
+function toOneAddress(
+  request: express.Request,
+  response: express.Response,
+  next: express.NextFunction,
+): void {
+  const { hostname, port } = new URL(`http://${request.headers.host ?? '127.0.0.1'}`);
+  const isPage = request.method === 'GET' && request.accepts(['html', 'json']) === 'html';
+  if (hostname !== 'localhost' || !isPage) return next();
+  response.redirect(302, `http://127.0.0.1${port && `:${port}`}${request.originalUrl}`);
 }
 
 function notFound(response: express.Response): void {

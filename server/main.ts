@@ -9,7 +9,8 @@ import { DEFAULT_LIMITS, Downloader } from './mirror/download.ts';
 import { AllowedHosts } from './mirror/hosts.ts';
 import { listen, type Listening } from './listen.ts';
 
-const port = Number(process.env.PORT ?? 4173);
+const USUAL_PORT = 4173;
+const port = Number(process.env.PORT ?? USUAL_PORT);
 const mirrorPort = Number(process.env.MIRROR_PORT ?? (port === 0 ? 0 : port + 1));
 const path = (relative: string) => fileURLToPath(new URL(relative, import.meta.url));
 const running: Listening[] = [];
@@ -29,6 +30,8 @@ try {
   const server = await listen(app, port);
   running.push(server);
   console.log(`Aspen Ridge is at ${server.address}/`);
+  if (port !== USUAL_PORT)
+    console.log('A browser keeps catalogues by address: those made under another port are not shown here.');
   if (mirror) console.log(`The sample's stand-in mirror is at ${mirror.address}/`);
 } catch (error) {
   console.error(`The server could not start: ${reasonOf(error, port, 'PORT=4180 npm start')}`);

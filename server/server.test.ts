@@ -1,3 +1,4 @@
+import { get as httpGet } from 'node:http';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -61,5 +62,29 @@ describe('the server', () => {
       expect(await response.text(), path).not.toContain('secret');
     }
     expect((await get('/sample/absent')).status).toBe(404);
+  });
+});
+
+describe('another name of this machine', () => {
+  const ask = (path: string, headers: Record<string, string>) =>
+    new Promise<{ status: number; location: string }>((resolve, reject) => {
+      const { port } = new URL(address);
+      httpGet({ host: '127.0.0.1', port, path, headers }, (response) => {
+        response.resume();
+        resolve({ status: response.statusCode!, location: response.headers.location ?? '' });
+      }).on('error', reject);
+    });
+  it('leads pages to the one address under which a browser keeps catalogues, and nothing else', async () => {
+    const { port } = new URL(address);
+    const html = { accept: 'text/html' };
+    expect(await ask('/lineage?at=x', { ...html, host: `localhost:${port}` })).toEqual({
+      status: 302,
+      location: `http://127.0.0.1:${port}/lineage?at=x`,
+    });
+    expect(await ask('/lineage', { ...html, host: `127.0.0.1:${port}` })).toMatchObject({ status: 200 });
+    expect(
+      await ask('/sample/catalogue.json', { host: `localhost:${port}`, accept: 'application/json' }),
+    ).toMatchObject({ status: 200 });
+    expect(await ask('/', { ...html, host: 'not a host' })).toMatchObject({ status: 404 });
   });
 });

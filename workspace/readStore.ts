@@ -188,14 +188,13 @@ async function readPages(
     (kind) => (head.versions[kind] ?? CURRENT_VERSIONS[kind]) === CURRENT_VERSIONS[kind],
   );
   const records: AnyRecord[] = [];
-  let whole = true;
+  const missing = new Map<string, number>();
   await Promise.all(
     Object.entries(head.pages).map(async ([slot, entry]) => {
       const page = await openItem<AnyRecord[]>(await store.get(entry.key));
       if (page?.sum !== entry.sum) {
-        whole = false;
         const [kind] = slot.split('/');
-        damage.push(createIssue('damage', 'storage.pageMissing', slot, { count: entry.records, kind }));
+        missing.set(kind, (missing.get(kind) ?? 0) + entry.records);
         return;
       }
       // What this program wrote and the checksum vouches for was valid when it was written.
@@ -206,7 +205,10 @@ async function readPages(
       }
     }),
   );
-  if (whole && damage.length === 0 && isCurrent) return { records, whole };
+  for (const [kind, count] of missing)
+    damage.push(createIssue('damage', 'storage.pageMissing', 'storage', { count, kind }));
+  const whole = missing.size === 0;
+  if (whole && isCurrent) return { records, whole };
   const mended = mendReferences(records);
   if (mended.dropped.length > 0)
     damage.push(createIssue('damage', 'storage.dropped', 'storage', { count: mended.dropped.length }));

@@ -166,7 +166,10 @@ export class Workspace {
     this.onChange(this.state);
     await this.#session.open();
     if (this.#session.id !== id) return; // another one was opened meanwhile
-    if (this.#session.state.phase === 'absent') await begin();
+    if (this.#session.state.phase === 'absent') {
+      const begun = await begin();
+      if (!begun.ok) this.#session.refuse(begun.issues);
+    }
     try {
       await this.#shelf.rememberOpened(id);
       await this.refreshShelf();
@@ -183,10 +186,7 @@ export class Workspace {
     const session = this.#session;
     const read = await this.#readSample();
     if (session !== this.#session) return success(null);
-    if (!read.ok) {
-      session.refuse(read.issues);
-      return read;
-    }
+    if (!read.ok) return read;
     const { sums, bytes } = await fileLists(read.value.packages);
     return session.begin({ catalogue: read.value.catalogue, history: EMPTY_HISTORY, lists: sums }, bytes);
   }

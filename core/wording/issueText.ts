@@ -175,7 +175,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'storage.headMissing': () =>
     'The list of what is stored is missing. Shown is the newest of each part that was found; what was edited last, undo and package lists may be missing.',
   'storage.pageMissing': ({ count, kind }) =>
-    `${formatNumberOf(Number(count), String(kind))} on one stored page cannot be read, or ${Number(count) === 1 ? 'is' : 'are'} missing.`,
+    `${formatNumberOf(Number(count), String(kind))} cannot be read, or ${Number(count) === 1 ? 'is' : 'are'} missing.`,
   'storage.dropped': ({ count }) =>
     `${formatNumberOf(Number(count), 'record')} belonged to something that is missing, and ${Number(count) === 1 ? 'is' : 'are'} not shown.`,
   'storage.stepDamaged': ({ step, later }) =>

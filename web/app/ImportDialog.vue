@@ -42,7 +42,7 @@ async function replace(): Promise<void> {
 <template>
   <v-dialog
     :model-value="read !== null"
-    max-width="560"
+    max-width="680"
     aria-label="A catalogue file"
     @update:model-value="read = null"
   >
@@ -83,6 +83,10 @@ async function replace(): Promise<void> {
   padding: 18px;
   border-radius: 10px;
   background: rgb(var(--v-theme-surface));
+}
+.plain-table th {
+  white-space: nowrap;
+  padding-right: 16px;
 }
 .buttons {
   display: flex;

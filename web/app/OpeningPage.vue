@@ -12,7 +12,7 @@ const begin = async () => notices.tellTrouble(await store.beginEmpty());
 </script>
 
 <template>
-  <div v-if="store.phase === 'opening'" class="empty" role="status">
+  <div v-if="store.phase === 'opening' || store.phase === 'absent'" class="empty" role="status">
     <h2>Opening the catalogue …</h2>
     <v-progress-linear indeterminate aria-label="Opening the catalogue" />
   </div>
@@ -33,7 +33,6 @@ const begin = async () => notices.tellTrouble(await store.beginEmpty());
   <div v-else class="empty" role="alert">
     <h2>The catalogue could not be opened</h2>
     <p v-for="issue in store.issues" :key="issue.code + issue.where">{{ wordIssue(issue) }}</p>
-    <p v-if="store.phase === 'absent'">Nothing of it is stored.</p>
     <p class="soft small">What is saved in this browser was left as it is.</p>
     <p class="ways">
       <v-btn @click="store.open(store.id, true)">Try again</v-btn>

@@ -17,17 +17,24 @@ const counts = computed(() => {
 });
 const saved = computed(() => {
   const { state, unsaved, at } = store.saving;
+  if (store.phase === 'damaged') return 'Not whole: read only';
+  if (store.phase !== 'ready') return '';
   if (state !== 'saved' && state !== 'saving') return `${formatNumberOf(unsaved, 'edit')} not saved`;
   if (state === 'saving') return 'Saving …';
   if (store.role === 'reader') return 'Follows another window';
   return at ? `Saved ${new Date(at).toTimeString().slice(0, 5)}` : 'Saved';
 });
-const isTrouble = computed(() => !['saved', 'saving'].includes(store.saving.state));
+const isShown = computed(() => store.phase === 'ready' || store.phase === 'damaged');
+const isTrouble = computed(
+  () => store.phase === 'damaged' || !['saved', 'saving'].includes(store.saving.state),
+);
 </script>
 
 <template>
   <footer class="status" aria-label="Catalogue">
-    <span v-for="count in counts" :key="count">{{ count }}</span>
+    <template v-if="isShown">
+      <span v-for="count in counts" :key="count">{{ count }}</span>
+    </template>
     <span class="spacer" />
     <BackupMark v-if="store.phase === 'ready' && !store.isSample" />
     <span class="saved" :class="{ trouble: isTrouble }" role="status">{{ saved }}</span>
