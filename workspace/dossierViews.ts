@@ -5,7 +5,7 @@
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import type { RecordId } from '../core/catalogue/recordKind.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
-import { LineageView } from '../core/layers/lineageView.ts';
+import { LineageView } from '../core/judging/lineageView.ts';
 import { chainOf } from '../core/lineage/chain.ts';
 import type { LineageGraph } from '../core/lineage/lineageGraph.ts';
 

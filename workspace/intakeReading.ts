@@ -6,6 +6,7 @@ import type { Placement } from '../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../core/capture/readFiles.ts';
 import type { RecordId } from '../core/catalogue/recordKind.ts';
 import type { Family } from '../core/formats/packageColumns.ts';
+import { indexesByRelease } from '../core/packages/indexesByRelease.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
 import type {
   CandidateMessage,
@@ -184,19 +185,6 @@ export class IntakeReading {
     if (this.#state.phase === 'reading' || this.#state.phase === 'placing') this.#stop();
     this.#set({ ...EMPTY, fetched: this.#state.fetched });
   }
-}
-
-/** Indexes of one release: they name the same origin, and code names that differ in the part only. */
-function indexesByRelease(indexes: readonly IndexSummary[]): IndexSummary[][] {
-  const groups = new Map<string, IndexSummary[]>();
-  indexes.forEach((index, i) => {
-    const release = index.release;
-    const suite = release?.codename || release?.suite;
-    const stem = suite?.replace(/[-/](updates|security|backports)$/, '');
-    const key = stem ? `${release?.origin} ${stem}` : String(i);
-    groups.set(key, [...(groups.get(key) ?? []), index]);
-  });
-  return [...groups.values()];
 }
 
 function candidateOfIndexes(group: readonly IndexSummary[], taken: Set<string>): CandidateAtHand {

@@ -5,7 +5,7 @@
 import { labelOfArea, type StripAreaId } from '../catalogue/areas.ts';
 import { formatWhen } from '../catalogue/when.ts';
 import type { StripBar } from '../layers/changes.ts';
-import type { PlateFacts } from '../layers/plateFacts.ts';
+import type { PlateFacts } from '../judging/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { Detail } from '../lineage/map/detail.ts';
 import { formatNumberOf } from '../wording/valueText.ts';

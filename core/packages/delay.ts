@@ -6,7 +6,7 @@
  * information", 1955).
  */
 import type { BaseChange } from './freshness.ts';
-import { isotonic } from './isotonic.ts';
+import { isotonic } from '../isotonicRegression.ts';
 
 /** Of the changes, the share that had not arrived after so many days; falling, from the age on. */
 export interface DelayStep {

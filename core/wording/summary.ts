@@ -3,11 +3,13 @@
  * sentence says where it comes from, so that a reader can follow it.
  */
 import { AREAS, STRIP_AREAS } from '../catalogue/areas.ts';
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
-import { boundsOf, formatWhen } from '../catalogue/when.ts';
-import { changesOf, settledChanges, type Change } from '../layers/changes.ts';
+import { formatWhen } from '../catalogue/when.ts';
+import { openPointsOf, type OpenPoint } from '../judging/openPoints.ts';
+import { SUPPORT_END, supportOf } from '../judging/support.ts';
+import { changesOf, type Change } from '../layers/changes.ts';
 import { layerTable, sourcesOf, type Cell, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
@@ -115,30 +117,26 @@ function whatItIs(catalogue: Catalogue, table: LayerTable, day: number): Summary
       ...model.sources,
       ...(cadence?.sources ?? []),
     ]);
-  const support = supportSentence(table, (id) => nameOf(catalogue, id));
+  const support = supportSentence(catalogue, table);
   if (support) sentences.push(support);
   return sentences;
 }
 
 /** Supported until when, and by how many days longer than the base: those days nobody upstream stands behind. */
-function supportSentence(table: LayerTable, nameFor: (id: RecordId) => string): SummarySentence | null {
-  const row = rowOf(table, 'model.supportEnd');
-  const own = row && topOf(row);
-  if (typeof own?.value !== 'string') return null;
-  const to = { fact: 'model.supportEnd' };
-  const base = row!.cells.at(-2);
-  const end = `Supported until ${formatWhen(own.value)}`;
-  const [mine, theirs] = [own.value, base?.value].map((when) => boundsOf(String(when ?? ''))?.last);
-  if (mine === undefined || theirs === undefined) return { text: `${end}.`, to, sources: sourceOf(own) };
-  const gap = mine - theirs;
-  const name = nameFor(table.layers[table.layers.length - 2].id);
+function supportSentence(catalogue: Catalogue, table: LayerTable): SummarySentence | null {
+  const { own, base, gapDays: gap } = supportOf(catalogue, table);
+  if (!own.end) return null;
+  const to = { fact: SUPPORT_END };
+  const end = `Supported until ${formatWhen(own.end)}`;
+  if (gap === undefined || !base) return { text: `${end}.`, to, sources: sourceOf(own.cell) };
+  const name = nameOf(catalogue, base.layer);
   const compared =
     gap > 0
-      ? `${formatNumberOf(gap, 'day')} past the end of ${name} (${formatWhen(String(base!.value))})`
+      ? `${formatNumberOf(gap, 'day')} past the end of ${name} (${formatWhen(base.end)})`
       : gap < 0
         ? `${formatNumberOf(-gap, 'day')} before the end of ${name}`
         : `as long as ${name}`;
-  return { text: `${end}, ${compared}.`, to, sources: [...sourceOf(own), ...sourceOf(base)] };
+  return { text: `${end}, ${compared}.`, to, sources: [...sourceOf(own.cell), ...sourceOf(base.cell)] };
 }
 
 /** For each area of the strip in which something is changed, the most changed first, its weightiest changes. */
@@ -201,41 +199,7 @@ function whatIsMissing(table: LayerTable): SummarySentence[] {
 }
 
 function whatIsUnsettled(catalogue: Catalogue, table: LayerTable): SummarySentence[] {
-  const sentences: SummarySentence[] = [];
-  for (const row of table.rows) {
-    const cell = topOf(row);
-    if (cell.disputed)
-      sentences.push({
-        text: `Sources disagree on “${row.fact.label}”: ${saidOf(row, cell)}.`,
-        to: { fact: row.fact.key },
-        sources: cell.readings.flatMap(({ source }) => source ?? []),
-      });
-    else if (cell.readings.length > 0 && !cell.inForce)
-      sentences.push({
-        text: `“${row.fact.label}” is not known: what was seen is spoiled (${cell.readings.flatMap(({ spoiledBy }) => spoiledBy).join(', ')}).`,
-        to: { fact: row.fact.key },
-        sources: cell.readings.flatMap(({ source }) => source ?? []),
-      });
-  }
-  for (const settled of settledChanges(table))
-    if (settled.state === 'otherwise')
-      sentences.push({
-        text: `“${settled.fact.label}”: ${wordSettlement(settled)}`,
-        to: { fact: settled.fact.key },
-        sources: settled.record.sources,
-      });
-  const { id, distribution } = table.layers[table.layers.length - 1];
-  for (const subject of new Set([id, distribution])) {
-    for (const { wording, verdict, reason, source } of recordsBelongingTo(catalogue, subject, 'claim'))
-      if (verdict === 'refuted' || verdict === 'partly')
-        sentences.push({
-          text: `The claim “${wording}” is ${verdict === 'partly' ? 'true in part' : 'refuted'}${reason ? `: ${reason.replace(/\.$/, '')}` : ''}.`,
-          to: { part: 'assessment' },
-          sources: source ? [source] : [],
-        });
-    for (const { text, answer } of recordsBelongingTo(catalogue, subject, 'question'))
-      if (!answer) sentences.push({ text: `Open: ${text}`, to: { part: 'assessment' }, sources: [] });
-  }
+  const sentences = openPointsOf(catalogue, table).map(wordOpenPoint);
   const unseen = AREAS.filter((area) => {
     const rows = table.rows.filter(({ fact }) => fact.area === area.id);
     return rows.every((row) => topOf(row).readings.length === 0);
@@ -247,6 +211,40 @@ function whatIsUnsettled(catalogue: Catalogue, table: LayerTable): SummarySenten
       sources: [],
     });
   return sentences;
+}
+
+function wordOpenPoint(point: OpenPoint): SummarySentence {
+  switch (point.rule) {
+    case 'contradiction':
+    case 'spoiled': {
+      const { row } = point;
+      const cell = topOf(row);
+      const spoils = cell.readings.flatMap(({ spoiledBy }) => spoiledBy).join(', ');
+      return {
+        text:
+          point.rule === 'contradiction'
+            ? `Sources disagree on “${row.fact.label}”: ${saidOf(row, cell)}.`
+            : `“${row.fact.label}” is not known: what was seen is spoiled (${spoils}).`,
+        to: { fact: row.fact.key },
+        sources: cell.readings.flatMap(({ source }) => source ?? []),
+      };
+    }
+    case 'notBorneOut': {
+      const { settled } = point;
+      const text = `“${settled.fact.label}”: ${wordSettlement(settled)}`;
+      return { text, to: { fact: settled.fact.key }, sources: settled.record.sources };
+    }
+    case 'claim': {
+      const { wording, verdict, reason, source } = point.claim;
+      return {
+        text: `The claim “${wording}” is ${verdict === 'partly' ? 'true in part' : 'refuted'}${reason ? `: ${reason.replace(/\.$/, '')}` : ''}.`,
+        to: { part: 'assessment' },
+        sources: source ? [source] : [],
+      };
+    }
+    case 'question':
+      return { text: `Open: ${point.question.text}`, to: { part: 'assessment' }, sources: [] };
+  }
 }
 
 /** What the readings of a disputed fact say, the one in force first. */
@@ -277,7 +275,7 @@ export interface KeyFigure {
 export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: number): KeyFigure[] {
   const { link } = table.layers[table.layers.length - 1];
   const counts = link && newestComparison(catalogue, link, day)?.counts;
-  const end = told(table, 'model.supportEnd');
+  const { end } = supportOf(catalogue, table).own;
   const cells = table.rows.map(topOf);
   const disputed = cells.filter((cell) => cell.disputed).length;
   return [
@@ -288,7 +286,7 @@ export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: numb
       label: 'facts recorded',
     },
     ...(disputed ? [{ value: formatCount(disputed), label: 'contradicted', trouble: true }] : []),
-    ...(end ? [{ value: end.text, label: 'end of support' }] : []),
+    ...(end ? [{ value: formatWhen(end), label: 'end of support' }] : []),
   ];
 }
 

@@ -1,4 +1,5 @@
 /** Compares and measures package lists off the main thread. Stopped by ending the worker: it keeps nothing but names to find. */
+import { longestGap } from '../../core/packages/longestGap.ts';
 import { estimateDelay } from '../../core/packages/delay.ts';
 import { compareWithBase } from '../../core/packages/findBase.ts';
 import { freshnessOverTime } from '../../core/packages/freshness.ts';
@@ -81,13 +82,6 @@ const ANSWERS: Answers = {
     };
   },
 };
-
-/** The longest time between two of the states within the last 60 days, in days; Infinity with fewer than two. */
-function longestGap(days: readonly number[]): number {
-  const recent = days.filter((day) => day >= (days.at(-1) ?? 0) - 60);
-  if (recent.length < 2) return Infinity;
-  return Math.max(...recent.slice(1).map((day, i) => day - recent[i]));
-}
 
 self.addEventListener(
   'message',

@@ -4,7 +4,7 @@
  * Bartholomew, Bremner, Brunk, "Statistical inference under order restrictions", 1972), which is the nearest to all
  * wishes at once.
  */
-import { isotonic } from '../../packages/isotonic.ts';
+import { isotonic } from '../../isotonicRegression.ts';
 import type { Columns, Item } from './columns.ts';
 import type { Detail } from './detail.ts';
 import { STACK_GAP, type Stacks } from './stacks.ts';

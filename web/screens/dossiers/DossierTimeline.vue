@@ -5,7 +5,7 @@ import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { firstDayOf, formatDay, formatWhen } from '../../../core/catalogue/when.ts';
 import { wordDatedEvent, wordLink } from '../../../core/wording/lineageText.ts';
 import { lifeOf } from '../../../core/layers/lives.ts';
-import { timelineOf, type Stretch } from '../../../core/layers/timeline.ts';
+import { timelineOf, type Stretch } from '../../../core/judging/timeline.ts';
 import { eventsOf } from '../../../core/lineage/events.ts';
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';

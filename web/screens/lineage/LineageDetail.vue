@@ -12,7 +12,7 @@ import PackageBar from '../../parts/PackageBar.vue';
 import WayTo from './WayTo.vue';
 import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
-import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { descendantsOf, outcomesWithout } from '../../../core/lineage/relatives.ts';
 

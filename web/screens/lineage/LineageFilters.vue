@@ -10,8 +10,8 @@ import {
   isFiltering,
   type CohortRule,
   type MapFilter,
-} from '../../../core/layers/mapFilter.ts';
-import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+} from '../../../core/judging/mapFilter.ts';
+import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 
 const props = defineProps<{

@@ -6,7 +6,7 @@ import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
 import { dashOf } from '../../../core/drawing/mapPicture.ts';
 import { wordPlate } from '../../../core/drawing/plateDrawing.ts';
-import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { carriedShare } from '../../../core/lineage/map/shapeOf.ts';
 import { FAMILY_COLOURS } from '../../app/theme.ts';

@@ -8,7 +8,7 @@ import { removeRecord } from '../../../core/editing/removal.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { formatDay } from '../../../core/catalogue/when.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { FILTER_NAMES, type MapFilter } from '../../../core/layers/mapFilter.ts';
+import { FILTER_NAMES, type MapFilter } from '../../../core/judging/mapFilter.ts';
 import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
 import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';
 import { useQueryState } from '../../app/queryState.ts';

@@ -2,9 +2,9 @@
 import { computed, onUnmounted, shallowRef, watch, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { LineageView } from '../../../core/layers/lineageView.ts';
-import { filterNodes, isFiltering, type MapFilter } from '../../../core/layers/mapFilter.ts';
-import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import { LineageView } from '../../../core/judging/lineageView.ts';
+import { filterNodes, isFiltering, type MapFilter } from '../../../core/judging/mapFilter.ts';
+import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { shapeOf } from '../../../core/lineage/map/shapeOf.ts';
 

@@ -7,7 +7,7 @@ import { formatWhen } from '../../../core/catalogue/when.ts';
 import { formatDot, formatGraphMl, type GraphFileOptions } from '../../../core/exchange/graphFile.ts';
 import { formatMapPicture, type MapPictureOptions } from '../../../core/drawing/mapPicture.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import type { PlateFacts } from '../../../core/layers/plateFacts.ts';
+import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { FAMILY_COLOURS, THEMES } from '../../app/theme.ts';
 import { MAP_FONT, measureText } from '../../parts/measureText.ts';

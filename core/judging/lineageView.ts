@@ -9,7 +9,7 @@ import { distributionOf } from '../lineage/chain.ts';
 import { eventsOf, inOrder, type DatedEvent } from '../lineage/events.ts';
 import type { Life } from '../lineage/life.ts';
 import { lineageGraph, type GraphNode, type LineageGraph } from '../lineage/lineageGraph.ts';
-import { lifeOf } from './lives.ts';
+import { lifeOf } from '../layers/lives.ts';
 import { plateFacts, type PlateFacts } from './plateFacts.ts';
 
 /** Kinds whose records shape the graph itself. */

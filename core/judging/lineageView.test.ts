@@ -16,7 +16,7 @@ import { withRecords } from '../catalogue/diff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/when.ts';
 import { lineageEvents } from '../lineage/events.ts';
-import { lifeOf } from './lives.ts';
+import { lifeOf } from '../layers/lives.ts';
 import { LineageView } from './lineageView.ts';
 
 const TODAY = firstDayOf('2026-11-24');

@@ -2,16 +2,18 @@
  * What the map, the outline and the lists of dossiers show of one distribution (or edition) on one day: name, standing,
  * change strip, how it rests on its base and how well that is known.
  */
-import { recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { factKeysOf, findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import { STRIP_AREAS } from '../catalogue/areas.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordKind.ts';
-import { chainOf, distributionOf, type Layer } from '../lineage/chain.ts';
+import { chainOf, type Layer } from '../lineage/chain.ts';
 import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
-import { changesOf, settledChanges, stripOf, type Change, type StripBar } from './changes.ts';
-import { layerTable } from './layerTable.ts';
+import { changesOf, stripOf, type Change, type StripBar } from '../layers/changes.ts';
+import { openPointsOf, recordedFacts } from './openPoints.ts';
+import { supportOf } from './support.ts';
+import { layerTable } from '../layers/layerTable.ts';
 
 /** How surely a link is known: packages were counted, a source tells of it, or somebody only says so. */
 export type LinkEvidence = 'measured' | 'documented' | 'claimed';
@@ -41,7 +43,7 @@ export interface PlateFacts {
   readonly supportEnd: string;
   readonly standing: string;
   readonly independent: boolean;
-  /** Contradictions, spoiled readings that leave a fact unknown, recorded changes that the base belies, open questions. */
+  /** How many points are unsettled (openPoints.ts). */
   readonly openPoints: number;
 }
 
@@ -63,6 +65,7 @@ function layersOf(catalogue: Catalogue, node: GraphNode, day: number): Layer[] {
 function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[], day: number): PlateFacts {
   const layer = layers[layers.length - 1];
   const table = layerTable(catalogue, layers, [...STRIP_KEYS, ...HEAD_KEYS]);
+  const recorded = layerTable(catalogue, layers, recordedFacts(catalogue, layer));
   const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
   const changes = changesOf(table);
   const textOf = (key: string) => textOfValue(values.get(key)?.value);
@@ -86,10 +89,10 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     maker: textOf('identity.maker'),
     country: textOf('identity.country'),
     desktop: textOf('defaults.desktop') || textOf('editions.desktops'),
-    supportEnd: textOf('model.supportEnd'),
+    supportEnd: supportOf(catalogue, table).own.end,
     standing: node.standing,
     independent: node.placing === 'independent',
-    openPoints: openPointsOf(catalogue, layer.id, table),
+    openPoints: openPointsOf(catalogue, recorded).length,
   };
 }
 
@@ -108,16 +111,4 @@ function textOfValue(value: FactValue | undefined): string {
 function evidenceOf(link: Link, measured: boolean): LinkEvidence {
   if (measured) return 'measured';
   return link.certainty !== 'claimed' && link.sources.length > 0 ? 'documented' : 'claimed';
-}
-
-function openPointsOf(catalogue: Catalogue, layer: RecordId, table: ReturnType<typeof layerTable>): number {
-  const subjects = new Set([layer, distributionOf(catalogue, layer)]);
-  const questions = [...subjects]
-    .flatMap((subject) => recordsBelongingTo(catalogue, subject, 'question'))
-    .filter(({ answer }) => !answer);
-  const cells = table.rows.map(({ cells: all }) => all.at(-1)!);
-  const disputed = cells.filter((cell) => cell.disputed);
-  const spoiled = cells.filter(({ readings, inForce }) => readings.length > 0 && !inForce);
-  const refuted = settledChanges(table).filter(({ state }) => state === 'otherwise');
-  return questions.length + disputed.length + spoiled.length + refuted.length;
 }

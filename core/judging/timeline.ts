@@ -6,8 +6,9 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { chainOf, daysInForce, distributionOf, isLineal, releasesOf } from '../lineage/chain.ts';
-import { layerTable } from './layerTable.ts';
-import { lifeOf } from './lives.ts';
+import { layerTable } from '../layers/layerTable.ts';
+import { SUPPORT_END, supportOf } from './support.ts';
+import { lifeOf } from '../layers/lives.ts';
 
 /** A stretch of days; open ends are infinite. */
 export interface Stretch {
@@ -98,9 +99,8 @@ function basesOverTime(
     .sort((a, b) => firstOf(a.stretches) - firstOf(b.stretches));
 }
 
+/** As stated of the release itself: what it rests on plays no part. */
 function supportEndOf(catalogue: Catalogue, release: Release, day: number): string {
   const layers = chainOf(catalogue, release.id, day).slice(-1);
-  const [row] = layerTable(catalogue, layers, [findFactKey('model.supportEnd')!]).rows;
-  const value = row.cells.at(-1)?.value;
-  return typeof value === 'string' ? value : '';
+  return supportOf(catalogue, layerTable(catalogue, layers, [findFactKey(SUPPORT_END)!])).own.end;
 }

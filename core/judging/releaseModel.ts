@@ -2,22 +2,14 @@
  * The release model of a layer: what is claimed and what was found, how often releases came, how long each layer is
  * supported, and what sources say of the delay behind the base.
  */
-import { recordOf, recordsBelongingTo, type Catalogue } from '../../catalogue/catalogue.ts';
-import type { FactKey } from '../../catalogue/factSheet.ts';
-import type { Reading } from '../../catalogue/reading.ts';
-import type { RecordId } from '../../catalogue/recordKind.ts';
-import { boundsOf } from '../../catalogue/when.ts';
-import type { LayerTable } from '../layerTable.ts';
-import { evidenceOf, type Evidence } from '../valueInForce.ts';
-import { topOf } from './cells.ts';
-
-/** From the release of a layer to the end of its support. */
-export interface SupportWindow {
-  readonly layer: RecordId;
-  /** Days since 1970-01-01; undefined where not known. */
-  readonly from?: number;
-  readonly to?: number;
-}
+import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { FactKey } from '../catalogue/factSheet.ts';
+import type { Reading } from '../catalogue/reading.ts';
+import { boundsOf } from '../catalogue/when.ts';
+import type { LayerTable } from '../layers/layerTable.ts';
+import { evidenceOf, type Evidence } from '../layers/valueInForce.ts';
+import { supportWindows, type SupportWindow } from './support.ts';
+import { topOf } from '../layers/areas/cells.ts';
 
 export interface StatedDelay {
   readonly fact: FactKey;
@@ -52,19 +44,11 @@ export function modelOf(catalogue: Catalogue, table: LayerTable): ModelView {
     claimed: String(topOf(table, 'model.claimed')?.value ?? ''),
     releases,
     ...(releases.length > 2 && { interval }),
-    windows: windowsOf(catalogue, table),
+    windows: supportWindows(catalogue, table).filter(
+      ({ from, to }) => from !== undefined || to !== undefined,
+    ),
     delays: delaysOf(catalogue, table),
   };
-}
-
-function windowsOf(catalogue: Catalogue, table: LayerTable): SupportWindow[] {
-  const row = table.rows.find(({ fact }) => fact.key === 'model.supportEnd');
-  return table.layers.flatMap(({ id }, i): SupportWindow[] => {
-    const from = boundsOf(recordOf(catalogue, 'release', id)?.date ?? '')?.first;
-    const to = boundsOf(String(row?.cells[i].value ?? ''))?.last;
-    if (from === undefined && to === undefined) return [];
-    return [{ layer: id, ...(from !== undefined && { from }), ...(to !== undefined && { to }) }];
-  });
 }
 
 const DELAY_KEYS = new Set(['model.delay', 'repositories.holding', 'repositories.holdingMost']);
