@@ -4,7 +4,7 @@
  */
 
 /** How bad an issue is: `error` (nothing usable), `damage` (part of it was kept), `note` (worth knowing). */
-export type IssueSeverity = 'error' | 'damage' | 'note';
+type IssueSeverity = 'error' | 'damage' | 'note';
 
 /** One expected failure. `code` names the kind (`xz.truncated`), `where` the file, line or record. */
 export interface Issue {

@@ -1,14 +1,14 @@
 /** Makes the sample's catalogue: the analyst's notes, and what the captures and repositories of the world show. */
 import { readdirSync, readFileSync } from 'node:fs';
-import { ABOUT_ID } from '../core/catalogue/about.ts';
+import { createAbout, ABOUT_ID } from '../core/catalogue/about.ts';
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
-import type { Comparison } from '../core/catalogue/comparison.ts';
+import { createComparison, type Comparison } from '../core/catalogue/comparison.ts';
 import { diffOfRecords, withRecords } from '../core/catalogue/diff.ts';
-import type { Reading } from '../core/catalogue/reading.ts';
+import { createReading, type Reading } from '../core/catalogue/reading.ts';
 import { createRecordId, type RecordId } from '../core/catalogue/recordKind.ts';
 import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
-import type { Source } from '../core/catalogue/source.ts';
+import { createSource, type Source } from '../core/catalogue/source.ts';
 import type { CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
 import { basesOf, distributionOf } from '../core/lineage/chain.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
@@ -50,7 +50,7 @@ export function createSample(
       .map((capture) => keptSystem(capture, ends)),
   ];
   const described = catalogueOf([
-    { id: ABOUT_ID, kind: 'about', title: 'Highmoor reading rooms', question: QUESTION, sample: true },
+    createAbout({ id: ABOUT_ID, title: 'Highmoor reading rooms', question: QUESTION, sample: true }),
     ...records,
     ...recorded.flatMap((capture) => captureRecords(capture, ends)),
     ...kept.flatMap(({ records: heads }) => heads),
@@ -88,9 +88,8 @@ function captureId({ system }: Capture): RecordId {
 function captureRecords(capture: Capture, ends: Ends): AnyRecord[] {
   const { system, facts, files } = capture;
   const subject = ends.idOf(system.of);
-  const source: Source = {
+  const source: Source = createSource({
     id: captureId(capture),
-    kind: 'source',
     sourceKind: 'capture',
     title: `Capture of ${system.of}${system.medium === 'live' ? ', live image' : ''}`,
     place: `${system.key}.tar.gz`,
@@ -108,22 +107,23 @@ function captureRecords(capture: Capture, ends: Ends): AnyRecord[] {
       .filter(([path]) => !path.startsWith('var/lib/pacman/local/'))
       .map(([path, text]) => ({ path, format: 'file', bytes: text.length })),
     note: '',
-  };
-  const readings = facts.map(({ key, value, place, spoiledBy }): Reading => ({
-    id: createRecordId('reading', `${system.key}-capture-${key}`),
-    kind: 'reading',
-    subject,
-    key,
-    state: 'set',
-    value,
-    source: source.id,
-    date: system.taken,
-    place,
-    spoiledBy: spoiledBy ? [spoiledBy] : [],
-    certainty: 'sure',
-    accepted: false,
-    note: '',
-  }));
+  });
+  const readings = facts.map(({ key, value, place, spoiledBy }): Reading =>
+    createReading({
+      id: createRecordId('reading', `${system.key}-capture-${key}`),
+      subject,
+      key,
+      state: 'set',
+      value,
+      source: source.id,
+      date: system.taken,
+      place,
+      spoiledBy: spoiledBy ? [spoiledBy] : [],
+      certainty: 'sure',
+      accepted: false,
+      note: '',
+    }),
+  );
   return [source, ...readings];
 }
 
@@ -143,9 +143,8 @@ function comparisonOf(
   const { candidates, accounts } = findBase(set, [{ name: system.of, states: [{ date: '', lists }] }]);
   const { counts } = candidates[0];
   return [
-    {
+    createComparison({
       id: createRecordId('comparison', system.key),
-      kind: 'comparison',
       derivative: link.derivative,
       base: link.base,
       source: createRecordId('source', `capture-${system.key}`),
@@ -153,7 +152,7 @@ function comparisonOf(
       against: lists.map(({ name }) => name),
       counts: { ...counts },
       accounts: accounts.map(({ name, packages }) => ({ name, packages })),
-    },
+    }),
   ];
 }
 

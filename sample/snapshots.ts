@@ -1,6 +1,6 @@
 /** Which package lists the sample's catalogue keeps, as columns: repositories on some days, and captured systems. */
 import { createRecordId, type RecordId } from '../core/catalogue/recordKind.ts';
-import type { Snapshot } from '../core/catalogue/snapshot.ts';
+import { createSnapshot, type Snapshot } from '../core/catalogue/snapshot.ts';
 import {
   createPackageColumns,
   type PackageColumns,
@@ -76,9 +76,8 @@ export function keptRepository(world: World, repository: Repository, ends: Ends)
     chain.push(packed);
     const snapshot = createRecordId('snapshot', `${id}-${formatDay(day)}`);
     packages.set(snapshot, packed);
-    return {
+    return createSnapshot({
       id: snapshot,
-      kind: 'snapshot',
       of: ends.idOf(of.replace(' next', '')),
       role: 'repository',
       name: suite,
@@ -87,7 +86,7 @@ export function keptRepository(world: World, repository: Repository, ends: Ends)
       origin: place,
       packages: columns.size,
       signature: 'verified',
-    };
+    });
   });
   return { records, packages };
 }
@@ -96,9 +95,8 @@ export function keptRepository(world: World, repository: Repository, ends: Ends)
 export function keptSystem({ system, installed }: Capture, ends: Ends): KeptLists {
   const columns = columnsOfSystem(installed);
   const id = createRecordId('snapshot', `system-${system.key}`);
-  const record: Snapshot = {
+  const record: Snapshot = createSnapshot({
     id,
-    kind: 'snapshot',
     of: ends.idOf(system.of),
     role: 'system',
     name: 'installed packages',
@@ -107,7 +105,7 @@ export function keptSystem({ system, installed }: Capture, ends: Ends): KeptList
     origin: `capture ${system.key}`,
     packages: columns.size,
     signature: 'none',
-  };
+  });
   return { records: [record], packages: new Map([[id, packColumns(columns)]]) };
 }
 

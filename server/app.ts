@@ -7,7 +7,7 @@ import express, { type Express } from 'express';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 
-export interface ServerParts {
+interface ServerParts {
   /** The built interface. */
   readonly web: string;
   /** The generated sample. */

@@ -1,101 +1,17 @@
 /** The laws of saving, tested by switching off at every write, failing every write, and damaging every single item. */
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { distribution, release, valueOf } from '../testing/catalogues.ts';
+import { distribution, valueOf } from '../testing/catalogues.ts';
 import { DAMAGES, openMemory, refusingStore, SwitchedOff, switchedOffAt } from '../testing/storeFaults.ts';
-import { createCatalogue, recordsOf } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/catalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
 import { applyDiff, diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
-import { EMPTY_HISTORY, HISTORY_LIMIT, stepHistory, type HistoryStep } from '../core/catalogue/history.ts';
-import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
-import { createSnapshot } from '../core/catalogue/snapshot.ts';
+import { HISTORY_LIMIT } from '../core/catalogue/history.ts';
 import { formatCatalogueFile, parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
-import { CatalogueStorage, fileLists, LostStore, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';
-import type { KeyValueStore } from './keyValueStore.ts';
-import { readFurther, readStore, type KnownSaved, type ReadStore } from './readStore.ts';
+import { CatalogueStorage, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';
+import { readStore, type ReadStore } from './readStore.ts';
 import type { SavedState } from './storeLayout.ts';
 
-const EMPTY: SavedState = { catalogue: createCatalogue(), history: EMPTY_HISTORY, lists: new Map() };
-let ids = 0;
-const chanceId = () => `chance${++ids}`;
-
-/** The n-th step of an analyst: mostly a distribution with a release, now and then an undo, a redo, a package list. */
-async function stepOf(state: SavedState, n: number): Promise<[HistoryStep, Map<string, Uint8Array>]> {
-  if (n % 7 === 6) return [{ type: 'undo' }, new Map()];
-  if (n % 14 === 8 && state.history.position < state.history.edits.length)
-    return [{ type: 'redo' }, new Map()];
-  const put: AnyRecord[] = [distribution(`d${n}`), release(`d${n}`, '1')];
-  const label = { code: 'text', params: { text: `step ${n}` } };
-  if (n % 5 !== 3)
-    return [{ type: 'do', edit: { label, at: '', diff: diffOfRecords(state.catalogue, put) } }, new Map()];
-  const id = `snapshot:s${n}`;
-  put.push(
-    createSnapshot({
-      id,
-      of: `release:d${n}-1`,
-      role: 'system',
-      name: 'installed',
-      family: 'deb',
-      packages: n,
-    }),
-  );
-  const { sums, bytes } = await fileLists([[id, new Uint8Array([n, 1, 2, 3, 4, 5, 6, 7])]]);
-  const lists = { [id]: [null, sums.get(id)!] as const };
-  return [
-    { type: 'do', edit: { label, at: '', diff: diffOfRecords(state.catalogue, put), lists } },
-    new Map(bytes),
-  ];
-}
-
-function after(state: SavedState, step: HistoryStep): SavedState {
-  const taken = stepHistory(state.history, step)!;
-  const lists = new Map(state.lists);
-  for (const [id, [, sum]] of Object.entries(taken.lists))
-    if (sum === null) lists.delete(id);
-    else lists.set(id, sum);
-  return { catalogue: valueOf(applyDiff(state.catalogue, taken.diff)), history: taken.history, lists };
-}
-
-interface Worked {
-  /** The states that were acknowledged, the first the beginning. */
-  readonly states: SavedState[];
-  known: KnownSaved | undefined;
-}
-
-/** Works until the count is reached or the machine is switched off. */
-async function work(storage: CatalogueStorage, from: SavedState, count: number, offset = 0): Promise<Worked> {
-  const worked: Worked = { states: [from], known: storage.saved };
-  let state = from;
-  try {
-    for (let n = offset; n < offset + count; n++) {
-      const [step, lists] = await stepOf(state, n);
-      state = after(state, step);
-      await storage.saveStep(step, lists);
-      worked.states.push(state);
-      worked.known = storage.saved;
-      if (storage.isCheckpointDue) await storage.checkpoint(state);
-    }
-  } catch (error) {
-    if (!(error instanceof SwitchedOff)) throw error;
-  }
-  return worked;
-}
-
-const isSame = (a: SavedState, b: SavedState) =>
-  isEmptyDiff(diffCatalogues(a.catalogue, b.catalogue)) &&
-  JSON.stringify([...a.lists].sort()) === JSON.stringify([...b.lists].sort());
-
-async function read(store: KeyValueStore, known?: KnownSaved): Promise<ReadStore> {
-  const found = await readStore(store, known);
-  if (!found || !('state' in found)) throw new Error(`expected a catalogue, came ${JSON.stringify(found)}`);
-  return found;
-}
-
-async function begun(store: KeyValueStore): Promise<CatalogueStorage> {
-  const storage = new CatalogueStorage(store, chanceId);
-  await storage.begin(EMPTY, new Map());
-  return storage;
-}
+import { after, begun, chanceId, EMPTY, isSame, read, stepOf, work } from '../testing/savingWork.ts';
 
 describe('saving', () => {
   it('has nothing before anything was saved', async () => {
@@ -319,96 +235,5 @@ describe('laws (b) and (c): after damage or loss of any single item', () => {
       expect.objectContaining({ code: 'storage.stepDamaged', params: { step: known!.step - 3, later: 3 } }),
     );
     expect(isSame(found.state, states.at(-5)!)).toBe(true);
-  });
-});
-
-describe('two writers', () => {
-  it('the earlier one is not acknowledged once the later has claimed the store, wherever that falls', async () => {
-    await fc.assert(
-      fc.asyncProperty(
-        fc.integer({ min: 0, max: 5 }),
-        fc.integer({ min: 1, max: 4 }),
-        async (own, others) => {
-          const { store, values } = openMemory();
-          const earlier = await begun(store);
-          const { states } = await work(earlier, EMPTY, own);
-          const later = new CatalogueStorage(openMemory(values).store, chanceId);
-          const opened = (await later.open()) as ReadStore;
-          expect(isSame(opened.state, states.at(-1)!)).toBe(true);
-          const [step, lists] = await stepOf(states.at(-1)!, 90);
-          await expect(earlier.saveStep(step, lists)).rejects.toThrow(LostStore);
-          await expect(earlier.checkpoint(states.at(-1)!)).rejects.toThrow(LostStore);
-          const more = await work(later, opened.state, others, 200);
-          expect(isSame((await read(store)).state, more.states.at(-1)!)).toBe(true);
-        },
-      ),
-      { numRuns: 30 },
-    );
-  });
-  it('a store that was emptied is noticed at the next write', async () => {
-    const { store, values } = openMemory();
-    const storage = await begun(store);
-    values.clear();
-    const [step] = await stepOf(EMPTY, 0);
-    await expect(storage.saveStep(step)).rejects.toMatchObject({ reason: 'emptied' });
-  });
-});
-
-describe('following', () => {
-  it('takes step by step what reading anew gives', async () => {
-    const { store } = openMemory();
-    const storage = await begun(store);
-    let followed = await read(store);
-    let state: SavedState = EMPTY;
-    for (let n = 0; n < 30; n += 3) {
-      const worked = await work(storage, state, 3, n);
-      state = worked.states.at(-1)!;
-      const further = await readFurther(store, followed);
-      expect(further).not.toBeNull();
-      followed = { ...followed, ...further };
-      expect(isSame(followed.state, (await read(store)).state)).toBe(true);
-      expect(followed.state.history).toEqual(state.history);
-    }
-  });
-  it('says that it cannot when the store was begun anew', async () => {
-    const { store } = openMemory();
-    const storage = await begun(store);
-    await work(storage, EMPTY, 3);
-    const followed = await read(store);
-    await storage.begin(EMPTY, new Map());
-    await work(storage, EMPTY, 2);
-    expect(await readFurther(store, followed)).toBeNull();
-  });
-});
-
-describe('versions', () => {
-  it('of a newer program are refused', async () => {
-    const { store, values } = openMemory();
-    await work(await begun(store), EMPTY, 2);
-    const { sealItem } = await import('./sealedItem.ts');
-    const head = JSON.parse((values.get('head/a') as { body: string }).body) as object;
-    const newer = await sealItem({ ...head, step: 99, versions: { distribution: 99 } });
-    values.set('head/a', newer);
-    expect(await readStore(store)).toMatchObject([{ code: 'schema.newer' }]);
-    values.set('mark', await sealItem({ format: 99, store: 'x', term: 1 }));
-    expect(await readStore(store)).toMatchObject([{ code: 'storage.newer' }]);
-  });
-  it('of an older program are migrated, pages and steps, and written anew', async () => {
-    const { store, values } = openMemory();
-    const { states } = await work(await begun(store), EMPTY, 3);
-    const { sealItem } = await import('./sealedItem.ts');
-    for (const key of ['head/a', 'head/b']) {
-      const head = JSON.parse((values.get(key) as { body: string }).body) as { versions: object };
-      values.set(key, await sealItem({ ...head, versions: { ...head.versions, source: 1, reading: 1 } }));
-    }
-    const storage = new CatalogueStorage(store, chanceId);
-    const found = (await storage.open()) as ReadStore;
-    expect(found.damage).toEqual([]);
-    expect(isSame(found.state, states.at(-1)!)).toBe(true);
-    expect(storage.isCheckpointDue).toBe(true);
-    await storage.checkpoint(found.state);
-    const now = await read(store);
-    expect(now.head.versions).toMatchObject({ source: 2, reading: 2 });
-    expect([...recordsOf(now.state.catalogue, 'distribution')]).toHaveLength(3);
   });
 });

@@ -17,7 +17,7 @@ import type {
 } from './intakeMessages.ts';
 
 /** A candidate base at hand: from the catalogue's snapshots, or indexes that were dropped or fetched. */
-export interface CandidateAtHand {
+interface CandidateAtHand {
   readonly name: string;
   readonly message: CandidateMessage;
   /** The record it stands for, or the indexes it was read from. */
@@ -39,12 +39,12 @@ export interface ReadingState {
 }
 
 /** A worker that reads and places. */
-export interface ReaderWorker {
+interface ReaderWorker {
   post(request: IntakeRequest): void;
   end(): void;
 }
 
-export interface ReadingHost {
+interface ReadingHost {
   readonly startWorker: (
     onAnswer: (answer: IntakeAnswer) => void,
     onError: (reason: string) => void,

@@ -33,7 +33,7 @@ type OldStep = { readonly type: 'do'; readonly edit: OldEdit } | { readonly type
 const MOVED_HEAD = { versions: { moved: 1 }, journal: 0, pages: {}, history: EMPTY_HISTORY };
 
 /** What an old store holds, as far as it can be read; null when it holds nothing, or was moved already. */
-export async function readOldStore(
+async function readOldStore(
   old: KeyValueStore,
 ): Promise<{ state: Omit<SavedState, 'lists'>; packed: Map<string, Uint8Array> } | null> {
   const head = (await old.get('head')) as OldHead | null;

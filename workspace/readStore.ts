@@ -315,7 +315,7 @@ async function readStep(
  * The state after a stored step; null when it cannot be taken. `isExact` is false where records are missing already: then
  * what the step says of a record holds whatever was there before.
  */
-export function takeStep(state: SavedState, item: StepItem, isExact = true): SavedState | null {
+function takeStep(state: SavedState, item: StepItem, isExact = true): SavedState | null {
   if (checkVersions(item.versions, 'journal').length > 0) return null;
   const edit = editOf(item.step);
   const migrated = edit && migrateEdit(edit, item.versions);
@@ -340,7 +340,7 @@ export function takeStep(state: SavedState, item: StepItem, isExact = true): Sav
 }
 
 /** What a window that follows has: a state, and where its reading ended. */
-export type Followed = Pick<ReadStore, 'state' | 'reached'>;
+type Followed = Pick<ReadStore, 'state' | 'reached'>;
 
 /** The steps that came since, taken one by one; null when they do not follow on what is known, so all is to be read anew. */
 export async function readFurther(

@@ -20,13 +20,13 @@ export interface Saving {
 }
 
 /** A step with the state that it leads to, and the lists that are saved before it, by checksum. */
-export interface UnsavedStep {
+interface UnsavedStep {
   readonly step: HistoryStep;
   readonly after: SavedState;
   readonly bytes: ReadonlyMap<string, Uint8Array>;
 }
 
-export interface QueueHost {
+interface QueueHost {
   readonly now: () => string;
   /** Does something after some milliseconds; gives the function that calls it off. */
   readonly later: (milliseconds: number, work: () => void) => () => void;

@@ -4,13 +4,13 @@
  */
 
 /** A stored value: its JSON text, and the checksum of that text's UTF-8 bytes in hexadecimal. */
-export interface SealedItem {
+interface SealedItem {
   readonly sum: string;
   readonly body: string;
 }
 
 /** An item that opened: what it says, its checksum, and how long its text is in UTF-16 units. */
-export interface OpenedItem<T> {
+interface OpenedItem<T> {
   readonly value: T;
   readonly sum: string;
   readonly size: number;

@@ -6,7 +6,6 @@ import type { KeyValueStore } from './keyValueStore.ts';
 import { forgetSeen, recallSeen, seenIds, type NotePad } from './lastSeen.ts';
 
 export const SAMPLE_ID = 'sample';
-export const FIRST_ID = 'own';
 
 /** Days after which a deleted catalogue is removed for good. */
 const KEPT_DAYS = 30;

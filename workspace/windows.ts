@@ -4,7 +4,7 @@
  */
 
 /** How a lock is asked for: only if it is free, waiting for it, or taken from whoever holds it. */
-export type LockWish = 'ifFree' | 'wait' | 'steal';
+type LockWish = 'ifFree' | 'wait' | 'steal';
 
 export interface WriterLocks {
   /**

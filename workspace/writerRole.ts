@@ -5,7 +5,7 @@
 import { createIssue, failure, success, type Result } from '../core/issue.ts';
 import type { Channel, OpenChannel, WindowMessage, WriterLocks } from './windows.ts';
 
-export interface RoleHost {
+interface RoleHost {
   readonly locks: WriterLocks;
   readonly openChannel: OpenChannel;
   readonly later: (milliseconds: number, work: () => void) => () => void;

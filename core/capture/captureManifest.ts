@@ -20,7 +20,7 @@ export interface CaptureManifest {
 }
 
 /** The version of the format that this program writes and reads. */
-export const MANIFEST_VERSION = 1;
+const MANIFEST_VERSION = 1;
 
 /** Reads a manifest. Issue `manifest.newer` for one of a later version; lines of an unknown kind are left out. */
 export function parseCaptureManifest(text: string, where: string): Result<CaptureManifest> {

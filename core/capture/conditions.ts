@@ -57,7 +57,7 @@ interface SpoilRule {
 }
 
 /** Index ages beyond this many days make "cannot be had" and "up to date" worthless. */
-export const STALE_INDEX_DAYS = 14;
+const STALE_INDEX_DAYS = 14;
 
 const SPOIL_RULES: readonly SpoilRule[] = [
   {

@@ -18,7 +18,7 @@ export function otherRepositories(system: ReadSystem): ConfiguredRepository[] {
 }
 
 /** A repository that is switched on: the name by which its server knows it, and its host; empty if not known. */
-export interface EnabledRepository {
+interface EnabledRepository {
   /** Suite of a deb repository, name of an alpm or rpm one. */
   readonly suite: string;
   readonly host: string;

@@ -12,7 +12,7 @@ import type { FactProposal } from './proposeFacts.ts';
  * What is to be said of a proposal: `new` (nothing known), `known` (a reading says the same), `contradicts` (the
  * readings say something else), `spoiled` (the conditions make it no evidence).
  */
-export type ReviewState = 'new' | 'known' | 'contradicts' | 'spoiled';
+type ReviewState = 'new' | 'known' | 'contradicts' | 'spoiled';
 
 export interface ReviewedFact {
   readonly proposal: FactProposal;

@@ -20,7 +20,7 @@ export interface ReadSystem {
 }
 
 /** A repository's index, with the release file that belongs to it where one was at hand. */
-export interface ReadIndex {
+interface ReadIndex {
   readonly path: string;
   /** A readable name: from the release file, else from the path. */
   readonly name: string;

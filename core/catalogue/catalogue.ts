@@ -14,7 +14,7 @@ import {
 import type { RecordId } from './recordKind.ts';
 
 /** Pages per kind: about 3,000 records a page at 200,000 readings, and few writes for a small catalogue. */
-export const PAGE_COUNT = 64;
+const PAGE_COUNT = 64;
 
 export interface Catalogue {
   readonly records: { readonly [K in KindName]: PagedMap<RecordTypes[K]> };

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
 import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
 
-export const VERDICTS = ['unchecked', 'confirmed', 'partly', 'refuted'] as const;
+const VERDICTS = ['unchecked', 'confirmed', 'partly', 'refuted'] as const;
 
 const schema = z.strictObject({
   id: idSchema('claim'),

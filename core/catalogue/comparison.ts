@@ -6,7 +6,7 @@ import { whenSchema } from './when.ts';
 const count = z.number().int().nonnegative();
 
 /** How many packages of a system fall into each class (packages/classify.ts). They add up to `installed`. */
-export const countsSchema = z.strictObject({
+const countsSchema = z.strictObject({
   installed: count,
   same: count,
   rebuilt: count,

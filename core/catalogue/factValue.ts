@@ -6,7 +6,7 @@ import { z } from 'zod';
 import { whenSchema } from './when.ts';
 
 /** An element of a list value. Two elements are the same thing if slot and name agree. */
-export const elementSchema = z.strictObject({
+const elementSchema = z.strictObject({
   name: z.string().min(1).max(2000),
   slot: z.string().max(300).optional(),
   settings: z.record(z.string().max(100), z.string().max(2000)).optional(),

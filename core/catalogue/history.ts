@@ -39,7 +39,7 @@ export const HISTORY_LIMIT = 200;
 export const EMPTY_HISTORY: History = { edits: [], position: 0 };
 
 /** What a step does: the history after it, the diff to apply to the catalogue, and the lists that change with it. */
-export interface TakenStep {
+interface TakenStep {
   readonly history: History;
   readonly diff: Diff;
   readonly lists: ListChanges;

@@ -7,7 +7,7 @@ import type { RecordId } from './recordKind.ts';
 import { withoutMentions } from './references.ts';
 
 /** Records that point to each other only, and what it took. */
-export interface Mended {
+interface Mended {
   readonly records: readonly AnyRecord[];
   /** Records that cannot be without what is missing. */
   readonly dropped: readonly RecordId[];

@@ -7,7 +7,7 @@
 export type Page<V> = ReadonlyMap<string, V>;
 
 /** Changes to a map: a value to set, or undefined to delete. */
-export type MapChanges<V> = Iterable<readonly [string, V | undefined]>;
+type MapChanges<V> = Iterable<readonly [string, V | undefined]>;
 
 /** FNV-1a over UTF-16 units; spreads keys over pages. Saved pages depend on it: never change it. */
 export function hashKey(key: string): number {

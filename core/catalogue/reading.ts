@@ -9,7 +9,7 @@ import { whenSchema } from './when.ts';
  * What a reading says: a value (`set`), that it was checked and is as in the base (`unchanged`), that there is
  * none, or that the question does not apply. "Not looked at" is the absence of readings.
  */
-export const READING_STATES = ['set', 'unchanged', 'none', 'doesNotApply'] as const;
+const READING_STATES = ['set', 'unchanged', 'none', 'doesNotApply'] as const;
 
 const schema = z
   .strictObject({

@@ -38,17 +38,18 @@ export function creatorOf<Name extends string, Schema extends z.ZodType>(
   const defaults = defaultsOf(kind.schema);
   return (fields) => {
     const record: Record<string, unknown> = { id: undefined, kind: kind.name };
-    for (const [name, value] of [...Object.entries(defaults), ...Object.entries(fields)])
-      if (value !== undefined) record[name] = value;
+    for (const [name, make] of Object.entries(defaults)) record[name] = make();
+    for (const [name, value] of Object.entries(fields)) if (value !== undefined) record[name] = value;
     return record as z.output<Schema>;
   };
 }
 
-function defaultsOf(schema: z.ZodType): Record<string, unknown> {
+/** Each default is made anew for each record: lists are not shared. */
+function defaultsOf(schema: z.ZodType): Record<string, () => unknown> {
   const shape = schema instanceof z.ZodObject ? (schema.shape as Record<string, z.ZodType>) : {};
-  const defaults: Record<string, unknown> = {};
+  const defaults: Record<string, () => unknown> = {};
   for (const [name, field] of Object.entries(shape))
-    if (field instanceof z.ZodDefault) defaults[name] = field.parse(undefined);
+    if (field instanceof z.ZodDefault) defaults[name] = () => structuredClone(field.parse(undefined));
   return defaults;
 }
 

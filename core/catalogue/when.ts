@@ -9,7 +9,7 @@ import { z } from 'zod';
 export type When = string;
 
 /** First and last day that a date may mean, as days since 1970-01-01 (UTC); open ends are infinite. */
-export interface DayBounds {
+interface DayBounds {
   readonly first: number;
   readonly last: number;
 }

@@ -93,7 +93,7 @@ export function drawPlate(facts: PlateFacts, detail: Detail, measure: MeasureTex
 }
 
 /** `fixed · deb`, `rolling · alpm · ended`. */
-export function subtitleOf(facts: PlateFacts): string {
+function subtitleOf(facts: PlateFacts): string {
   const over = ['ended', 'merged', 'dormant', 'announced'].includes(facts.standing) ? facts.standing : '';
   return [facts.model, facts.format, over].filter(Boolean).join(' · ') || 'nothing recorded yet';
 }

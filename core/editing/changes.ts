@@ -22,7 +22,7 @@ export interface ChangeSaying {
   readonly weight?: 1 | 2 | 3;
 }
 
-export interface ChangeWriting {
+interface ChangeWriting {
   readonly subject: RecordId;
   readonly fact: FactKey;
   readonly saying: ChangeSaying;

@@ -22,7 +22,7 @@ export type Saying = (
   readonly replaces?: RecordId;
 };
 
-export interface FactWriting {
+interface FactWriting {
   readonly subject: RecordId;
   readonly fact: FactKey;
   readonly saying: Saying;

@@ -28,7 +28,7 @@ export function acceptSystem(catalogue: Catalogue, acceptance: Acceptance): Edit
 }
 
 /** Whose package lists are kept: of a distribution as a whole, or of one of its releases. */
-export interface ListOwner {
+interface ListOwner {
   readonly name: string;
   /** Empty for lists of no release. */
   readonly version: string;

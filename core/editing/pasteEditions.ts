@@ -1,6 +1,6 @@
 /** Editions and images pasted as a list or as columns of a spreadsheet. */
 import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
-import { EDITION_STANDINGS, type Edition } from '../catalogue/edition.ts';
+import { createEdition, EDITION_STANDINGS, type Edition } from '../catalogue/edition.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import { parseMeasure } from '../catalogue/measure.ts';
 import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
@@ -49,10 +49,7 @@ export function parsePastedEditions(
       else if (old) put.push({ ...old, ...more });
       else {
         const id = freshId('edition', `${tokenOf(distribution)}-${name}`);
-        put.push({
-          ...{ id, kind: 'edition', distribution, name, standing: 'unknown', sources: [], note: '' },
-          ...more,
-        } as Edition);
+        put.push(createEdition({ id, distribution, name, ...more }));
       }
     }
   }

@@ -1,7 +1,7 @@
 /** Releases pasted as a list or as columns of a spreadsheet: version, date, code name, stage. */
 import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
 import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
-import { STAGES, type Release } from '../catalogue/release.ts';
+import { createRelease, STAGES, type Release } from '../catalogue/release.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { readDate, readPastedTable, type PastedColumn } from './pastedTable.ts';
 
@@ -53,18 +53,7 @@ export function parsePastedReleases(
       else if (old) put.push({ ...old, ...more });
       else {
         const id = freshId('release', `${tokenOf(distribution)}-${version}`);
-        put.push({
-          ...{
-            id,
-            kind: 'release',
-            distribution,
-            editions: [],
-            version,
-            codeName: '',
-            stage: stage || 'final',
-          },
-          ...{ sources: [], note: '', ...more },
-        } as Release);
+        put.push(createRelease({ id, distribution, version, stage: stage || undefined, ...more }));
       }
     }
   }

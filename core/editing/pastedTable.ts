@@ -18,7 +18,7 @@ export interface PastedRow {
   readonly cells: Readonly<Record<string, string>>;
 }
 
-export interface PastedTable {
+interface PastedTable {
   readonly rows: readonly PastedRow[];
   /** Heads that are no column here: what stands under them is passed over. */
   readonly unknown: readonly string[];

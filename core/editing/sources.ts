@@ -24,7 +24,7 @@ export interface NewSource {
 export type ChosenSource = { readonly id: RecordId } | NewSource | null;
 
 /** What an edit cites, resolved: the id, the conditions, and the record that has to come with the edit. */
-export interface Cited {
+interface Cited {
   readonly id: RecordId | undefined;
   readonly conditions: Conditions;
   readonly records: readonly Source[];

@@ -9,7 +9,7 @@ import { subjectOf, uncheckedFacts } from '../layers/unchanged.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, type Edited } from './labelledEdit.ts';
 
-export interface CheckedBy {
+interface CheckedBy {
   /** A source that the catalogue holds; one that it does not hold is not cited. */
   readonly source: RecordId | null;
   /** The day of the check (EDTF). */

@@ -19,7 +19,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
 
-export const FILE_FORMAT = 'aspen-ridge-catalogue';
+const FILE_FORMAT = 'aspen-ridge-catalogue';
 
 /** A catalogue together with the packed package lists of its snapshots, by snapshot id. */
 export interface CatalogueWithPackages {

@@ -105,7 +105,7 @@ function cellText(fact: Parameters<typeof formatValue>[0], cell: Cell, notes: Fo
 }
 
 /** A source in one line: kind, title, place, dates. */
-export function wordSource(source: Source | undefined): string {
+function wordSource(source: Source | undefined): string {
   if (!source) return 'a source that is no longer recorded';
   const parts = [
     SOURCE_KINDS[source.sourceKind].label,

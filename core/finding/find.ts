@@ -15,7 +15,7 @@ import { tokenOf, type RecordId } from '../catalogue/recordKind.ts';
 import { nameOf } from '../lineage/names.ts';
 import { formatValue } from '../wording/valueText.ts';
 
-export type FoundKind =
+type FoundKind =
   'distribution' | 'edition' | 'release' | 'reading' | 'source' | 'change' | 'claim' | 'question';
 
 /** What was found, and how well it fits (higher is better). */

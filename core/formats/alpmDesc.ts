@@ -10,7 +10,7 @@
 import { PackageListBuilder, type ListRole, type PackageList } from './packageList.ts';
 
 /** The entries of a `desc` file: lines by name. */
-export type AlpmDesc = ReadonlyMap<string, readonly string[]>;
+type AlpmDesc = ReadonlyMap<string, readonly string[]>;
 
 /** Reads one `desc` file. Lines before the first entry are skipped. Never throws. */
 export function parseAlpmDesc(text: string): AlpmDesc {

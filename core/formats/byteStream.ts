@@ -7,7 +7,7 @@
 export type Pieces = AsyncIterable<Uint8Array>;
 
 /** The first bytes of a stream, whether they are all, and the stream from its start. */
-export interface Peeked {
+interface Peeked {
   readonly head: Uint8Array;
   readonly whole: boolean;
   readonly pieces: Pieces;

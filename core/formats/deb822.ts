@@ -9,7 +9,7 @@
 import { createIssue, type Issue } from '../issue.ts';
 
 /** A field with its value; lines of a folded value are joined by newlines, each without its leading blank. */
-export interface Deb822Field {
+interface Deb822Field {
   readonly name: string;
   readonly value: string;
   readonly line: number;

@@ -50,7 +50,7 @@ export interface ReleasedFile {
 }
 
 /** What a release file says of the files beside it, for fetching them. */
-export interface ReleasedFiles {
+interface ReleasedFiles {
   readonly files: readonly ReleasedFile[];
   /** True if files can be had by their hash ("Acquire-By-Hash"). */
   readonly byHash: boolean;

@@ -14,13 +14,13 @@ import type { FormatId } from './recognise.ts';
 export type Compression = Extract<FormatId, 'gzip' | 'xz' | 'zstd' | 'lz4'>;
 
 /** A decompressed stream; `issue` is known once the stream has ended. */
-export interface Decompressed {
+interface Decompressed {
   readonly pieces: Pieces;
   readonly issue: () => Issue | undefined;
 }
 
 /** The most that one compressed file may expand to, in bytes. */
-export const EXPANSION_LIMIT = 1 << 30;
+const EXPANSION_LIMIT = 1 << 30;
 
 const DECODERS: Readonly<Record<Compression, (pieces: Pieces) => Pieces>> = {
   gzip: (pieces) => piecesOfStream(streamOf(pieces).pipeThrough(new DecompressionStream('gzip'))),

@@ -16,7 +16,7 @@ import { isMountTable, isPreset } from './systemText.ts';
 import { parseAptPolicy, parseFree, parseSystemSummary, parseUname } from './terminalText.ts';
 
 /** Small texts of a system that are read whole. */
-export type TextFormatId =
+type TextFormatId =
   | 'apt-extended-states'
   | 'apt-preferences'
   | 'alpm-mirror-list'

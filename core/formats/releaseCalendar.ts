@@ -4,7 +4,7 @@
  */
 import { createIssue, type Issue } from '../issue.ts';
 
-export interface CalendarRelease {
+interface CalendarRelease {
   readonly version: string;
   readonly codename: string;
   readonly series: string;
@@ -16,7 +16,7 @@ export interface CalendarRelease {
   readonly ends: Readonly<Record<string, string>>;
 }
 
-export interface ReleaseCalendar {
+interface ReleaseCalendar {
   readonly releases: readonly CalendarRelease[];
   readonly issues: readonly Issue[];
 }

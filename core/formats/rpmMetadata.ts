@@ -9,7 +9,7 @@ import { PackageListBuilder, type PackageList } from './packageList.ts';
 import { formatRpmVersion, sourceVersionOf } from './rpmIdentity.ts';
 
 /** A file that `repomd.xml` names. */
-export interface RepomdFile {
+interface RepomdFile {
   /** `primary`, `filelists`, `other` … */
   readonly type: string;
   /** Relative to the repository's root. */

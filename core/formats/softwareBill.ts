@@ -7,7 +7,7 @@ import { PackageListBuilder, type PackageList } from './packageList.ts';
 import { createIssue } from '../issue.ts';
 
 /** A package URL of a system package: `pkg:deb/open/name@1.0-1?arch=amd64&upstream=source`. */
-export interface PackageUrl {
+interface PackageUrl {
   readonly family: Family;
   readonly name: string;
   readonly version: string;

@@ -11,7 +11,7 @@ export function parseMeminfo(text: string): Readonly<Record<string, number>> {
   );
 }
 
-export interface ProcessorInfo {
+interface ProcessorInfo {
   readonly cores: number;
   /** True if a hypervisor says so: a virtual machine. */
   readonly virtual: boolean;
@@ -26,7 +26,7 @@ export function parseCpuinfo(text: string): ProcessorInfo {
 }
 
 /** A line of a mount table. */
-export interface Mount {
+interface Mount {
   readonly device: string;
   readonly place: string;
   readonly type: string;

@@ -52,7 +52,7 @@ export function isFiltering(filter: MapFilter): boolean {
 }
 
 /** True if a plate is what the filter asks for. */
-export function matchesFilter(facts: PlateFacts, node: GraphNode, filter: MapFilter): boolean {
+function matchesFilter(facts: PlateFacts, node: GraphNode, filter: MapFilter): boolean {
   return FILTER_NAMES.every((name) => !filter[name] || VALUES[name](facts, node).includes(filter[name]));
 }
 

@@ -7,7 +7,7 @@ import { boundsOf } from '../catalogue/when.ts';
 import type { GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
 import type { PlateFacts } from './plateFacts.ts';
 
-export interface OutlineRow {
+interface OutlineRow {
   readonly id: RecordId;
   /** 1 for a root. */
   readonly level: number;
@@ -31,7 +31,7 @@ export const OUTLINE_SORTS = {
 } as const;
 export type OutlineSort = keyof typeof OUTLINE_SORTS;
 
-export interface OutlineOptions {
+interface OutlineOptions {
   readonly shown?: ReadonlySet<RecordId>;
   readonly shut?: ReadonlySet<RecordId>;
   readonly sort?: OutlineSort;

@@ -73,7 +73,7 @@ function partOf(
   return inForce && saysOf(reading) === saysOf(inForce) ? 'agrees' : 'outvoted';
 }
 
-export interface FileEvidence {
+interface FileEvidence {
   /** Path within the capture; empty for what names no file. */
   readonly path: string;
   readonly lines: readonly EvidenceLine[];

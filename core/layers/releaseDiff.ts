@@ -18,7 +18,7 @@ export interface FactDifference {
   readonly unknown: boolean;
 }
 
-export interface ReleaseDiff {
+interface ReleaseDiff {
   readonly before: LayerTable;
   readonly after: LayerTable;
   readonly differences: readonly FactDifference[];

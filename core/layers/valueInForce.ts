@@ -24,7 +24,7 @@ export function isKnown({ value, absent }: KnownValue): boolean {
 export type Evidence = 'seen' | 'claimed' | 'none';
 
 /** The reading in force, and whether other fit readings say something else. */
-export interface InForce {
+interface InForce {
   readonly reading: Reading;
   readonly evidence: Evidence;
   readonly disputed: boolean;

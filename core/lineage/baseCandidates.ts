@@ -13,7 +13,7 @@ import { hostOf } from '../capture/configuredRepositories.ts';
 import type { PlacedCandidate } from '../capture/placedCandidate.ts';
 
 /** A list that a candidate has in a state. */
-export interface DescribedList {
+interface DescribedList {
   readonly snapshot: RecordId;
   readonly name: string;
   readonly part: ListPart;

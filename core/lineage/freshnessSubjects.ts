@@ -88,7 +88,7 @@ function repositories(catalogue: Catalogue, described: readonly DescribedCandida
 }
 
 /** A delay as a source states it. */
-export interface DelayStatement {
+interface DelayStatement {
   /** The reading or claim. */
   readonly id: RecordId;
   readonly wording: string;

@@ -12,7 +12,7 @@ import { UNKNOWN_LIFE, type Life } from './life.ts';
 import { editionBases, editionRelease, standpointOf, type Footing, type Placing } from './standpoint.ts';
 
 /** `edition`: the line from a distribution to an edition of it that is shown apart. */
-export type LinkKind = 'lineal' | 'succession' | 'lateral' | 'edition';
+type LinkKind = 'lineal' | 'succession' | 'lateral' | 'edition';
 
 /** A line of the graph, from derivative to base. */
 export interface GraphLink {
@@ -57,7 +57,7 @@ export interface LineageGraph {
   readonly links: readonly GraphLink[];
 }
 
-export interface GraphOptions {
+interface GraphOptions {
   /** What is known of each distribution's life; nothing by default. */
   readonly lifeOf?: (catalogue: Catalogue, id: RecordId) => Life;
   /** Distributions whose editions stand as plates of their own. */

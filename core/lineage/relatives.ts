@@ -6,7 +6,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import type { LineageGraph } from './lineageGraph.ts';
 
 /** The derivatives of each node, direct ones only. */
-export function derivativesOf(graph: LineageGraph): Map<RecordId, RecordId[]> {
+function derivativesOf(graph: LineageGraph): Map<RecordId, RecordId[]> {
   const derivatives = new Map<RecordId, RecordId[]>();
   for (const { id, bases } of graph.nodes.values())
     for (const base of bases) {
@@ -69,7 +69,7 @@ export function nearestSharedBase(graph: LineageGraph, a: RecordId, b: RecordId)
 }
 
 /** A step on the way between two: `base` goes down to what the one before rests on, `derivative` up. */
-export interface PathStep {
+interface PathStep {
   readonly id: RecordId;
   readonly by: 'start' | 'base' | 'derivative';
 }
@@ -95,7 +95,7 @@ export function pathBetween(graph: LineageGraph, from: RecordId, to: RecordId): 
 }
 
 /** What becomes of a descendant when a base ends. */
-export interface Outcome {
+interface Outcome {
   readonly id: RecordId;
   /** `stranded`: every base leads to what ended. `standing`: another base stays, named in `keeps`. */
   readonly state: 'stranded' | 'standing';

@@ -12,7 +12,7 @@ import { isDigit, isLetter } from './characterRuns.ts';
 const TILDE = 126;
 
 /** The parts of a version. `epoch` is digits without leading zeros, `0` if absent; `revision` may be empty. */
-export interface DebVersion {
+interface DebVersion {
   readonly epoch: string;
   readonly upstream: string;
   readonly revision: string;

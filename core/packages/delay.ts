@@ -9,7 +9,7 @@ import type { BaseChange } from './freshness.ts';
 import { isotonic } from '../isotonicRegression.ts';
 
 /** Of the changes, the share that had not arrived after so many days; falling, from the age on. */
-export interface DelayStep {
+interface DelayStep {
   readonly age: number;
   readonly waiting: number;
   readonly changes: number;
@@ -43,7 +43,7 @@ export interface DelayJudgement {
 }
 
 /** Shares within the stated range from which on it is confirmed, and below which it is refuted; fewest changes. */
-export const DELAY_LIMITS = { confirmed: 2 / 3, refuted: 0.1, fewest: 20 } as const;
+const DELAY_LIMITS = { confirmed: 2 / 3, refuted: 0.1, fewest: 20 } as const;
 
 /** Dates may be late by so many days; the closest dated changes that are enough are used alone. */
 const SLACKS = [0, 1, 3, 7, 15, 31, 92, Infinity] as const;

@@ -12,7 +12,7 @@ import { holdAgainst, type Agreement, type Held, type StateFit } from './holdAga
 import { OfferFinder, type Candidate, type InstalledSet } from './offers.ts';
 
 /** Below these, the answer is none. How they were chosen: docs/numbers.md; what they do: `npm run bench`. */
-export const THRESHOLDS = {
+const THRESHOLDS = {
   /** Fewest packages that must speak for the base. */
   support: 5,
   /** Least share of the packages known to the base whose version comes from it. */
@@ -51,7 +51,7 @@ export interface RankedCandidate {
 }
 
 /** Why the answer is what it is; the wording is made in exchange/. */
-export type BaseReason =
+type BaseReason =
   | 'found' // one base, clearly
   | 'noPackages' // the system has no package list
   | 'noCandidates' // nothing to hold it against

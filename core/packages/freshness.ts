@@ -73,7 +73,7 @@ export interface FreshnessSummary {
 }
 
 /** A system or a repository on a day. */
-export interface DatedSystem {
+interface DatedSystem {
   readonly day: number;
   readonly system: InstalledSet;
 }

@@ -1,8 +1,7 @@
 /** What a package list is within a base: its main repository, or something that is laid over it. */
 
 /** `own` is the derivative's own. */
-export const LIST_PARTS = ['base', 'updates', 'security', 'backports', 'own'] as const;
-export type ListPart = (typeof LIST_PARTS)[number];
+export type ListPart = 'base' | 'updates' | 'security' | 'backports' | 'own';
 
 /** What a repository is within a release, by the words that suites and repositories are named with. */
 export function partOfRepository(name: string): ListPart {

@@ -4,7 +4,7 @@
  */
 import type { PackageColumns } from '../formats/packageColumns.ts';
 
-export interface NamedList {
+interface NamedList {
   /** Who asks knows the list by this. */
   readonly key: string;
   readonly packages: PackageColumns;

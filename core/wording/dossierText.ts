@@ -39,8 +39,7 @@ export function wordComparison(catalogue: Catalogue, comparison: Comparison): st
 }
 
 /** What of a change is put in words; without a basis it is computed. */
-export type ChangeSaid = Pick<Change, 'fact' | 'before' | 'after' | 'elements'> &
-  Partial<Pick<Change, 'basis'>>;
+type ChangeSaid = Pick<Change, 'fact' | 'before' | 'after' | 'elements'> & Partial<Pick<Change, 'basis'>>;
 
 /** A change as a sentence: `Default kernel: 6.8 instead of 6.1.` */
 export function wordChange({ fact, before, after, elements, basis }: ChangeSaid): string {

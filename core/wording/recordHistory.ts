@@ -6,7 +6,7 @@ import type { RecordId } from '../catalogue/recordKind.ts';
 import { wordEdit } from './editText.ts';
 import { formatNumberOf } from './valueText.ts';
 
-export interface HistoryLine {
+interface HistoryLine {
   readonly label: string;
   /** ISO date and time. */
   readonly at: string;

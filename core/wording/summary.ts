@@ -18,7 +18,7 @@ import { wordChain, wordChange, wordComparison, wordNote, wordSettlement } from 
 import { formatCount, formatNumberOf, formatShare, formatValue } from './valueText.ts';
 
 /** Where a sentence leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
-export type SummaryTarget =
+type SummaryTarget =
   | { readonly fact: string; readonly above?: number }
   | { readonly link: RecordId }
   | { readonly part: 'packages' | 'changes' | 'assessment' | 'evidence' };
@@ -264,7 +264,7 @@ function listOf(words: readonly string[]): string {
 }
 
 /** A key figure of a dossier. */
-export interface KeyFigure {
+interface KeyFigure {
   readonly value: string;
   readonly label: string;
   /** True for what has to be settled. */

@@ -1,49 +1,6 @@
 /** The captured systems of the deb family. */
-import {
-  LARKSPUR,
-  LARKSPUR_ROLES,
-  PLAIN,
-  SERVICES,
-  type CommonSystem,
-  type Look,
-  type SampleSystem,
-} from './systems.ts';
-
-const ORCHARD: Look = {
-  ...PLAIN,
-  icons: 'Orchard',
-  widgets: 'Orchard',
-  font: 'Fen Sans 11',
-  wallpaper: 'saltmarsh',
-  boot: 'orchard',
-};
-const TIDE: Look = {
-  icons: 'Tide dark',
-  widgets: 'Tide',
-  cursor: 'Tide',
-  font: 'Fen Sans 10',
-  monospace: 'Loam Mono 10',
-  wallpaper: 'tide-pools',
-  boot: 'tide',
-  dark: true,
-};
-const BRINDLE = ['larkspur-brindle', 'larkspur-brindle-security'];
-const SALTMARSH = ['fenwick-saltmarsh', 'fenwick-saltmarsh-updates', 'fenwick-saltmarsh-security'];
-const SANDWORT = ['fenwick-sandwort', 'fenwick-sandwort-updates', 'fenwick-sandwort-security'];
-const FENWICK: CommonSystem = {
-  ...LARKSPUR,
-  look: ORCHARD,
-  guide: { title: 'Doorstep', package: 'doorstep', opens: 'first login only' },
-  swap: 'file',
-  services: [...SERVICES, 'fire-gate'],
-  also: ['bundle-tool', 'driver-finder', 'package-hall'],
-};
-const FENWICK_ORCHARD: CommonSystem = {
-  ...FENWICK,
-  desktop: 'Trellis',
-  roles: { ...LARKSPUR_ROLES, terminal: 'Vineterm', files: 'Driftbox' },
-  look: { ...ORCHARD, icons: 'Orchard dusk', widgets: 'Orchard dusk', wallpaper: 'windfall', dark: true },
-};
+import { ORCHARD, TIDE, BRINDLE, SALTMARSH, SANDWORT, FENWICK, FENWICK_ORCHARD } from './debLooks.ts';
+import { LARKSPUR, LARKSPUR_ROLES, PLAIN, SERVICES, type SampleSystem } from './systems.ts';
 
 export const DEB_SYSTEMS: readonly SampleSystem[] = [
   {

@@ -1,8 +1,8 @@
 /** The distributions, editions and releases that the notes name: read first, so that links can point ahead. */
-import type { Distribution } from '../../core/catalogue/distribution.ts';
-import type { Edition } from '../../core/catalogue/edition.ts';
+import { createDistribution, type Distribution } from '../../core/catalogue/distribution.ts';
+import { createEdition, type Edition } from '../../core/catalogue/edition.ts';
 import { createRecordId, type RecordId } from '../../core/catalogue/recordKind.ts';
-import type { Release } from '../../core/catalogue/release.ts';
+import { createRelease, type Release } from '../../core/catalogue/release.ts';
 
 /** A file of notes: its name for messages, and its text. */
 export interface NotesFile {
@@ -26,13 +26,12 @@ export function readEnds(files: readonly NotesFile[]): Ends {
   for (const line of files.flatMap(({ text }) => text.split('\n'))) {
     const [, mark, rest] = /^(==|--|also:|edition:)\s+(.*)$/.exec(line.trim()) ?? [];
     if (mark === '==') {
-      current = {
+      current = createDistribution({
         id: createRecordId('distribution', rest),
-        kind: 'distribution',
         name: rest,
         aliases: [],
         note: '',
-      };
+      });
       if (records.has(rest)) throw new Error(`sample: "${rest}" is described twice`);
       records.set(rest, current);
     } else if (mark && current) {
@@ -56,24 +55,22 @@ export function readEnds(files: readonly NotesFile[]): Ends {
 }
 
 function editionOf(of: Distribution, [name, standing]: readonly string[]): Edition {
-  return {
+  return createEdition({
     id: createRecordId('edition', `${of.name}-${name}`),
-    kind: 'edition',
     distribution: of.id,
     name,
     standing: standing as Edition['standing'],
     sources: [],
     note: '',
-  };
+  });
 }
 
 function releaseOf(
   of: Distribution,
   [version, codeName = '', date = '', stage = '', editions = '']: readonly string[],
 ): Release {
-  return {
+  return createRelease({
     id: createRecordId('release', `${of.name}-${version}`),
-    kind: 'release',
     distribution: of.id,
     editions: editions
       ? editions.split(',').map((name) => createRecordId('edition', `${of.name}-${name.trim()}`))
@@ -84,5 +81,5 @@ function releaseOf(
     ...(date && { date }),
     sources: [],
     note: '',
-  };
+  });
 }

@@ -19,10 +19,15 @@
  *     * criterion | weight | score | reason
  *     + strength | facts        - weakness | facts        suits: …        not: …        try: name | why
  */
+import { createChange } from '../../core/catalogue/change.ts';
+import { createClaim } from '../../core/catalogue/claim.ts';
+import { createLink } from '../../core/catalogue/link.ts';
+import { createReading } from '../../core/catalogue/reading.ts';
+import { createQuestion } from '../../core/catalogue/question.ts';
 import { findFactKey, parseFactValue, type FactKey } from '../../core/catalogue/factSheet.ts';
 import type { FactValue } from '../../core/catalogue/factValue.ts';
-import type { Assessment } from '../../core/catalogue/assessment.ts';
-import type { Conditions, SourceKind } from '../../core/catalogue/source.ts';
+import { createAssessment, type Assessment } from '../../core/catalogue/assessment.ts';
+import { createSource, type Conditions, type SourceKind } from '../../core/catalogue/source.ts';
 import { createFreshId, createRecordId, tokenOf, type RecordId } from '../../core/catalogue/recordKind.ts';
 import { RECORD_KINDS, type AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import { readEnds, type Ends, type NotesFile } from './ends.ts';
@@ -142,18 +147,19 @@ class NotesReader {
     const id = createRecordId('source', key.includes('/') ? key : `${this.distribution}/${key}`);
     if (kind) {
       this.sources.set(id, date);
-      this.put({
-        id,
-        kind: 'source',
-        sourceKind: kind as SourceKind,
-        title,
-        place,
-        ...(date && { date }),
-        read: READ,
-        ...readConditions(conditions),
-        files: [],
-        note: '',
-      });
+      this.put(
+        createSource({
+          id,
+          sourceKind: kind as SourceKind,
+          title,
+          place,
+          ...(date && { date }),
+          read: READ,
+          ...readConditions(conditions),
+          files: [],
+          note: '',
+        }),
+      );
     } else if (!this.sources.has(id)) throw new Error('cites a source that was not given');
     this.source = { id, date: this.sources.get(id)! };
   }
@@ -173,61 +179,64 @@ class NotesReader {
     if (value && !value.ok) throw new Error(`does not fit ${fact.type}`);
     const date = flags.get('date') ?? this.source.date;
     const certainty = flags.has('unsure') ? 'unsure' : flags.has('likely') ? 'likely' : 'sure';
-    this.put({
-      id: this.fresh('reading', `${tokenOf(subject)}-${key}`),
-      kind: 'reading',
-      subject,
-      key,
-      ...(value?.ok ? { state: 'set', value: value.value } : { state: state ?? 'none' }),
-      source: this.source.id,
-      ...(date && { date }),
-      place: flags.get('place') ?? '',
-      spoiledBy: flags.has('spoiled') ? [flags.get('spoiled')!] : [],
-      certainty,
-      accepted: flags.has('accepted'),
-      note: flags.get('note') ?? '',
-    });
+    this.put(
+      createReading({
+        id: this.fresh('reading', `${tokenOf(subject)}-${key}`),
+        subject,
+        key,
+        ...(value?.ok ? { state: 'set', value: value.value } : { state: state ?? 'none' }),
+        source: this.source.id,
+        ...(date && { date }),
+        place: flags.get('place') ?? '',
+        spoiledBy: flags.has('spoiled') ? [flags.get('spoiled')!] : [],
+        certainty,
+        accepted: flags.has('accepted'),
+        note: flags.get('note') ?? '',
+      }),
+    );
   }
 
   private link([base, relation, certainty, ...more]: string[]): void {
     const { since, until, order = '0', parts: borrowed = '', edition, ...words } = options(more);
     const derivative = this.ends.idOf(edition ? `${this.distribution}: ${edition}` : this.subject);
-    this.put({
-      id: this.fresh('link', `${tokenOf(derivative)}-on-${base}`),
-      kind: 'link',
-      derivative,
-      base: this.ends.idOf(base),
-      relation: relation as never,
-      order: Number(order),
-      ...(since && { since }),
-      ...(until && { until }),
-      certainty: certainty as never,
-      parts: list(borrowed),
-      reason: words.reason ?? '',
-      wording: words.wording ?? '',
-      sources: this.source ? [this.source.id] : [],
-    });
+    this.put(
+      createLink({
+        id: this.fresh('link', `${tokenOf(derivative)}-on-${base}`),
+        derivative,
+        base: this.ends.idOf(base),
+        relation: relation as never,
+        order: Number(order),
+        ...(since && { since }),
+        ...(until && { until }),
+        certainty: certainty as never,
+        parts: list(borrowed),
+        reason: words.reason ?? '',
+        wording: words.wording ?? '',
+        sources: this.source ? [this.source.id] : [],
+      }),
+    );
   }
 
   private change([key, does = '', before = '', after = '', ...more]: string[]): void {
     const fact = findFactKey(key);
     if (!fact) throw new Error('is no key of the fact sheet');
     const { weight, motive = '', consequence = '', element = '' } = options(more);
-    this.put({
-      id: this.fresh('change', `${this.subject}-${key}`),
-      kind: 'change',
-      subject: this.ends.idOf(this.subject),
-      key,
-      element,
-      ...(does && { does: does as never }),
-      ...(before && { before: valueOf(fact, before) }),
-      ...(after && { after: valueOf(fact, after) }),
-      ...(weight && { weight: Number(weight) as 1 | 2 | 3 }),
-      motive,
-      consequence,
-      sources: this.source ? [this.source.id] : [],
-      by: ANALYST,
-    });
+    this.put(
+      createChange({
+        id: this.fresh('change', `${this.subject}-${key}`),
+        subject: this.ends.idOf(this.subject),
+        key,
+        element,
+        ...(does && { does: does as never }),
+        ...(before && { before: valueOf(fact, before) }),
+        ...(after && { after: valueOf(fact, after) }),
+        ...(weight && { weight: Number(weight) as 1 | 2 | 3 }),
+        motive,
+        consequence,
+        sources: this.source ? [this.source.id] : [],
+        by: ANALYST,
+      }),
+    );
   }
 
   private claim([wording, about = '', verdict = 'unchecked', reason = '']: string[]): void {
@@ -235,38 +244,39 @@ class NotesReader {
     const fact = key ? findFactKey(key) : undefined;
     if (key && !fact) throw new Error('is no key of the fact sheet');
     const value = fact && text ? claimedValue(fact, text) : undefined;
-    this.put({
-      id: this.fresh('claim', `${this.subject}-${key || 'claim'}`),
-      kind: 'claim',
-      subject: this.ends.idOf(this.subject),
-      wording,
-      key,
-      ...(value !== undefined && { value }),
-      ...(this.source && { source: this.source.id }),
-      verdict: verdict as never,
-      reason,
-    });
+    this.put(
+      createClaim({
+        id: this.fresh('claim', `${this.subject}-${key || 'claim'}`),
+        subject: this.ends.idOf(this.subject),
+        wording,
+        key,
+        ...(value !== undefined && { value }),
+        ...(this.source && { source: this.source.id }),
+        verdict: verdict as never,
+        reason,
+      }),
+    );
   }
 
   private question([text, key = '']: string[]): void {
-    this.put({
-      id: this.fresh('question', text),
-      kind: 'question',
-      ...(this.subject && { subject: this.ends.idOf(this.subject) }),
-      key,
-      text,
-      raised: READ,
-      by: ANALYST,
-      answer: '',
-    });
+    this.put(
+      createQuestion({
+        id: this.fresh('question', text),
+        ...(this.subject && { subject: this.ends.idOf(this.subject) }),
+        key,
+        text,
+        raised: READ,
+        by: ANALYST,
+        answer: '',
+      }),
+    );
   }
 
   private beginAssessment([author, date, ...more]: string[]): void {
     this.finish();
     const { days, bias = '' } = options(more);
-    this.assessment = {
+    this.assessment = createAssessment({
       id: this.fresh('assessment', `${this.subject}-${author}`),
-      kind: 'assessment',
       subject: this.ends.idOf(this.subject),
       author,
       date,
@@ -278,7 +288,7 @@ class NotesReader {
       alternatives: [],
       ...(days && { daysOfUse: Number(days) }),
       bias,
-    };
+    });
   }
 
   private assess(mark: string, rest: string): void {

@@ -7,7 +7,7 @@ import { mkdir, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'n
 import { join } from 'node:path';
 
 /** What the server said of a file, to be asked again by. */
-export interface CachedHead {
+interface CachedHead {
   readonly url: string;
   readonly etag: string;
   readonly modified: string;

@@ -36,7 +36,7 @@ export interface Expected {
   readonly sha256?: string;
 }
 
-export interface DownloadOptions {
+interface DownloadOptions {
   readonly signal: AbortSignal;
   readonly expected?: Expected;
   readonly onProgress?: (done: number, total: number) => void;

@@ -1,120 +1,17 @@
 /** Fetching from mirrors, against the sample's stand-in mirror and its faults, and against servers made for one case. */
 import { createHash } from 'node:crypto';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import express from 'express';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import type { FetchedList, MirrorEvent, MirrorRequest } from '../../core/exchange/mirrorMessages.ts';
-import type { Issue } from '../../core/issue.ts';
-import { unpackColumns } from '../../core/packages/packSnapshot.ts';
+import { describe, expect, it } from 'vitest';
+import type { MirrorRequest } from '../../core/exchange/mirrorMessages.ts';
 import { createMirror } from '../../sample/mirror/mirror.ts';
-import { builtSample, packageLines, sampleWorld, servedPackages } from '../../testing/builtSample.ts';
-import { createApp } from '../app.ts';
-import { listen, type Listening } from '../listen.ts';
-import { createMirrorApi } from './api.ts';
+import { openMirrors } from '../../testing/mirrorFetching.ts';
 import { MirrorCache } from './cache.ts';
-import { DEFAULT_LIMITS, Downloader, type DownloadLimits } from './download.ts';
-import { AllowedHosts } from './hosts.ts';
-import { readRepository } from './readRepository.ts';
+import { Downloader } from './download.ts';
 
-const out = builtSample();
-const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-mirror-'));
-const NOW = Date.parse('2026-11-25T00:00:00Z');
-const key = (owner: string) => readFileSync(join(out, 'mirror/keys', `${owner}.asc`), 'utf8');
-let mirror: Listening;
-const opened: (Listening | Downloader)[] = [];
-
-beforeAll(async () => {
-  mirror = await listen(createMirror(join(out, 'mirror')), 0);
-});
-afterEach(async () => {
-  await Promise.all(opened.splice(0).map((each) => each.close()));
-});
-afterAll(async () => {
-  await mirror.close();
-  rmSync(folder, { recursive: true });
-});
-
-const LIMITS: DownloadLimits = { ...DEFAULT_LIMITS, fileBytes: 8 << 20, idleMs: 4000, totalMs: 60_000 };
-let caches = 0;
-function downloader(
-  limits: Partial<DownloadLimits> = {},
-  hosts = [new URL(mirror.address).host],
-  cache = join(folder, `cache-${caches++}`),
-): Downloader {
-  const made = new Downloader(new AllowedHosts(hosts), new MirrorCache(cache, 50 << 20), {
-    ...LIMITS,
-    ...limits,
-  });
-  opened.push(made);
-  return made;
-}
-
-/** A server for one case. */
-async function serve(configure: (app: express.Express) => void): Promise<Listening> {
-  const app = express();
-  configure(app);
-  const started = await listen(app, 0);
-  opened.push(started);
-  return started;
-}
-
-interface Fetched {
-  lists: FetchedList[];
-  issues: Issue[];
-  codes: string[];
-}
-async function fetchAll(
-  from: Downloader,
-  request: MirrorRequest,
-  signal = new AbortController().signal,
-): Promise<Fetched> {
-  const lists: FetchedList[] = [];
-  const issues: Issue[] = [];
-  const result = await readRepository(from, request, {
-    signal,
-    now: NOW,
-    onProgress: () => undefined,
-    onIssue: (issue) => issues.push(issue),
-    onList: (list) => lists.push(list),
-  });
-  const all = [...issues, ...(result.ok ? [] : result.issues)];
-  return { lists, issues: all, codes: all.map(({ code }) => code) };
-}
-const larkspur = (
-  fault = '',
-  more: Partial<Extract<MirrorRequest, { family: 'deb' }>> = {},
-): MirrorRequest => ({
-  family: 'deb',
-  url: `${mirror.address}${fault}/larkspur.example/archive`,
-  key: key('larkspur'),
-  suite: 'brindle',
-  components: [],
-  architecture: 'amd64',
-  ...more,
-});
-const copperline = (fault = ''): MirrorRequest => ({
-  family: 'alpm',
-  url: `${mirror.address}${fault}/copperline.example/repo/first/os/x86_64`,
-  key: key('copperline'),
-  repository: 'first',
-});
-const graywether = (fault = ''): MirrorRequest => ({
-  family: 'rpm',
-  url: `${mirror.address}${fault}/graywether.example/releases/21/everything`,
-  key: key('graywether'),
-});
-const linesOf = (list: FetchedList) => {
-  const columns = unpackColumns(new Uint8Array(Buffer.from(list.packed, 'base64')), list.name);
-  if (!columns.ok) throw new Error('not unpacked');
-  return packageLines(columns.value);
-};
-const truth = (id: string) => {
-  const { world, repositories } = sampleWorld();
-  return servedPackages(world, repositories.get(id)!).join('\n');
-};
+const { out, folder, key, downloader, serve, fetchAll, ...mirrors } = openMirrors();
+const { larkspur, copperline, graywether, linesOf, truth } = mirrors;
 
 describe('a repository by its protocol', () => {
   it.each([
@@ -344,85 +241,5 @@ describe('downloads', () => {
     expect((await cache.get('http://x.example/a'))?.bytes).toHaveLength(1000);
     await cache.put({ ...file('large'), bytes: new Uint8Array(3000) });
     expect(await cache.get('http://x.example/large')).toBeNull();
-  });
-});
-
-describe('the answers to the interface', () => {
-  async function start(limits: Partial<DownloadLimits> = {}): Promise<Listening> {
-    const app = createApp({
-      web: folder,
-      sample: folder,
-      mirrors: createMirrorApi(downloader(limits), () => NOW),
-    });
-    const started = await listen(app, 0);
-    opened.push(started);
-    return started;
-  }
-  const post = (address: string, body: unknown, headers: Record<string, string> = {}, signal?: AbortSignal) =>
-    fetch(`${address}/api/mirror`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', ...headers },
-      body: typeof body === 'string' ? body : JSON.stringify(body),
-      signal,
-    });
-  const eventsOf = async (response: Response) =>
-    (await response.text())
-      .trim()
-      .split('\n')
-      .map((line) => JSON.parse(line) as MirrorEvent);
-
-  it('come line by line: progress, lists, the end', async () => {
-    const { address } = await start();
-    const events = await eventsOf(await post(address, larkspur()));
-    expect(events.at(-1)).toEqual({ type: 'done' });
-    expect(events.map(({ type }) => type)).toContain('progress');
-    expect(events.filter(({ type }) => type === 'list')).toHaveLength(1);
-    expect(await (await fetch(`${address}/api/mirror`)).json()).toEqual({
-      hosts: [new URL(mirror.address).host],
-      fileBytes: LIMITS.fileBytes,
-    });
-  });
-  it('say what failed', async () => {
-    const { address } = await start();
-    const [failed] = await eventsOf(await post(address, { ...larkspur(), url: 'http://elsewhere.example/' }));
-    expect(failed).toMatchObject({ type: 'failed', issues: [{ code: 'mirror.notListed' }] });
-  });
-  it('refuse requests that are not valid, foreign pages, and other names of this machine', async () => {
-    const { address } = await start();
-    for (const bad of [
-      '{',
-      '[]',
-      { family: 'deb' },
-      { ...larkspur(), suite: '../../etc' },
-      { ...larkspur(), suite: 'a b' },
-      { ...larkspur(), url: 'file:///etc' },
-      { ...larkspur(), more: 1 },
-    ]) {
-      const response = await post(address, bad);
-      expect([response.status, ((await response.json()) as { issues: Issue[] }).issues[0].code]).toEqual([
-        400,
-        'mirror.request',
-      ]);
-    }
-    for (const headers of [{ origin: 'http://evil.example' }, { 'sec-fetch-site': 'cross-site' }] as Record<
-      string,
-      string
-    >[])
-      expect((await post(address, larkspur(), headers)).status).toBe(403);
-    expect((await fetch(`${address}/api/other`)).status).toBe(404);
-  });
-  it('stop the fetch when the page goes, and let only so many run at a time', async () => {
-    const { address } = await start({ concurrent: 1 });
-    const leave = new AbortController();
-    const slow = await post(address, larkspur('/~slow'), {}, leave.signal);
-    await slow.body!.getReader().read();
-    expect((await post(address, larkspur())).status).toBe(429);
-    leave.abort();
-    let status = 429;
-    for (let i = 0; i < 50 && status === 429; i++) {
-      await new Promise((resolve) => setTimeout(resolve, 50));
-      status = (await post(address, larkspur())).status;
-    }
-    expect(status).toBe(200);
   });
 });

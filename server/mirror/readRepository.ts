@@ -15,7 +15,7 @@ import { packColumns } from '../../core/packages/packSnapshot.ts';
 import type { Downloader } from './download.ts';
 import { checkClearText, checkDetached, readKeys, UNSIGNED, type Keys } from './signature.ts';
 
-export interface RepositoryOptions {
+interface RepositoryOptions {
   readonly signal: AbortSignal;
   readonly now: number;
   readonly onProgress: (file: string, done: number, total: number) => void;

@@ -8,7 +8,7 @@ import { useNoticeStore } from '../stores/noticeStore.ts';
 import { useBackupStore } from '../stores/backupStore.ts';
 
 /** A file's name from a catalogue's title: `reading-rooms-2026-11-28.json`. */
-export function fileNameOf(title: string, more = ''): string {
+function fileNameOf(title: string, more = ''): string {
   const words = title.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return [words.replace(/^-|-$/g, '') || 'catalogue', more, today()].filter(Boolean).join('-') + '.json';
 }

@@ -2,7 +2,7 @@
 import 'vuetify/styles';
 import { createVuetify } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
-import { THEMES } from './theme.ts';
+import { THEMES } from '../parts/theme.ts';
 
 /** The instance that main.ts installs. */
 export const vuetify = createVuetify({

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { wordBar } from '../../core/drawing/plateDrawing.ts';
 import type { StripBar } from '../../core/layers/changes.ts';
-import { colourOfArea } from '../app/theme.ts';
+import { colourOfArea } from './theme.ts';
 
 const props = defineProps<{ bars: readonly StripBar[] }>();
 

@@ -1,6 +1,6 @@
 /** Files as they are dropped or chosen: with their paths, folders walked through. */
 
-export interface DroppedFile {
+interface DroppedFile {
   readonly path: string;
   readonly file: File;
 }

@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import { wordIssue } from '../../core/wording/issueText.ts';
 import type { Issue, Result } from '../../core/issue.ts';
 
-export interface Notice {
+interface Notice {
   readonly text: string;
   readonly trouble: boolean;
 }

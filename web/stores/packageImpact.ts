@@ -18,7 +18,7 @@ export interface PackageQuestion {
   readonly event: PackageEvent;
 }
 
-export interface PackageImpacts {
+interface PackageImpacts {
   readonly impacts: readonly Impact[];
   /** How it stands in each descendant with a package list, by the id of its node. */
   readonly standings: ReadonlyMap<RecordId, PackageStanding>;
@@ -26,7 +26,7 @@ export interface PackageImpacts {
   readonly versions: readonly string[];
 }
 
-export type PackageImpactState = 'none' | 'working' | 'done' | 'noList' | 'failed';
+type PackageImpactState = 'none' | 'working' | 'done' | 'noList' | 'failed';
 
 export function usePackageImpact(
   catalogue: Ref<Catalogue>,

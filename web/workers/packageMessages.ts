@@ -27,7 +27,7 @@ export interface Comparison extends Accounts {
 }
 
 /** A list of the measured system or repository at a day. */
-export interface SubjectState {
+interface SubjectState {
   readonly day: number;
   readonly keys: readonly string[];
 }

@@ -6,7 +6,7 @@ import type { LayerTable } from '../layerTable.ts';
 import { cellsOf, elementsOf, topOf } from './cells.ts';
 
 /** How a role is filled: as in a base, by the layer's own choice, by nothing, by a choice at install, or not known. */
-export type RoleState = 'carried' | 'own' | 'empty' | 'chosen' | 'unknown';
+type RoleState = 'carried' | 'own' | 'empty' | 'chosen' | 'unknown';
 
 export interface RoleRow {
   readonly fact: FactKey;

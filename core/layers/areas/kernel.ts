@@ -5,9 +5,9 @@ import type { LayerTable } from '../layerTable.ts';
 import { cellsOf, elementsOf, introducedAt, missingFrom, topOf } from './cells.ts';
 
 /** How the running kernel stands to the base's. */
-export type KernelStanding = 'same' | 'older' | 'newer' | 'other' | 'unknown';
+type KernelStanding = 'same' | 'older' | 'newer' | 'other' | 'unknown';
 
-export interface OfferedKernel {
+interface OfferedKernel {
   readonly name: string;
   readonly version: string;
   /** The lowest layer that offers it. */

@@ -14,7 +14,7 @@ export type ThemeOrigin =
   /** As an analyst found it, in words. */
   | { readonly kind: 'stated'; readonly words: string };
 
-export interface ThemePart {
+interface ThemePart {
   readonly fact: FactKey;
   readonly value: string;
   readonly origin: ThemeOrigin;
@@ -77,7 +77,7 @@ function isVariant(name: string, stock: string): boolean {
 }
 
 /** One part of the look next to what each toolkit has for it. */
-export interface LikenessRow {
+interface LikenessRow {
   readonly part: string;
   /** One for each toolkit; empty where it is not known. */
   readonly values: readonly string[];

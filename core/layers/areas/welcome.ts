@@ -8,7 +8,7 @@ import { layerTable } from '../layerTable.ts';
 import { elementsOf, topOf } from './cells.ts';
 
 /** A welcome tool: whose, when it opens, and what it offers in which place. */
-export interface WelcomeTool {
+interface WelcomeTool {
   /** The node of the graph whose tool it is. */
   readonly id: RecordId;
   readonly name: string;
@@ -26,7 +26,7 @@ const BEFORE: readonly (readonly [first: string, then: string])[] = [
   ['keys', 'updates'],
 ];
 
-export interface WelcomeMatrix {
+interface WelcomeMatrix {
   /** The tool of the dossier first, then those of the others by name. */
   readonly tools: readonly WelcomeTool[];
   /** What any of them offers, what most offer first. */

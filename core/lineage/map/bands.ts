@@ -20,7 +20,7 @@ interface Point {
 }
 
 /** The width of a band in pixels; a share of 0 stands for one that nobody measured. */
-export function bandWidth(share: number, { band }: Detail): number {
+function bandWidth(share: number, { band }: Detail): number {
   return share > 0 ? band.narrowest + (band.widest - band.narrowest) * share : band.thin;
 }
 

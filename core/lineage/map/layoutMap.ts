@@ -25,7 +25,7 @@ export interface MapLayout {
 }
 
 /** The order that a layout has: what the next one begins with, so that nothing jumps. */
-export interface MapOrder {
+interface MapOrder {
   readonly families: readonly string[];
   /** The stack that each family stands in. */
   readonly stacks: readonly number[];
@@ -43,7 +43,7 @@ export interface MapPlan {
   readonly at: (detail: Detail) => MapLayout;
 }
 
-export interface LayoutOptions {
+interface LayoutOptions {
   /** The order of the layout that is on the screen now: where most is known from it, what both have keeps its order. */
   readonly before?: MapOrder;
   /** The shape of the frame, width ÷ height: families stand side by side in a wide one. One stack by default. */

@@ -119,7 +119,7 @@ function rankBefore(graph: Columns, before: ColumnOrder): Map<number, number> {
 }
 
 /** The items of each family one after another, in the order that they have. */
-export function familiesTogether(column: readonly number[], items: readonly Item[]): number[] {
+function familiesTogether(column: readonly number[], items: readonly Item[]): number[] {
   return column.toSorted((a, b) => items[a].family - items[b].family); // sorting is stable
 }
 

@@ -28,7 +28,7 @@ export interface Placed {
   readonly height: number;
 }
 
-export interface PlaceOptions {
+interface PlaceOptions {
   readonly graph: Columns;
   readonly order: readonly (readonly number[])[];
   /** The stack of each family. */

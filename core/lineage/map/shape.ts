@@ -3,7 +3,7 @@
  */
 
 /** A plate: its place in the sequence of names, its family and its bases. */
-export interface ShapeNode {
+interface ShapeNode {
   readonly id: string;
   /** The root of its family. */
   readonly family: string;
@@ -12,7 +12,7 @@ export interface ShapeNode {
 }
 
 /** A band between two plates, from base to derivative; its width is a share of the widest, 0 to 1. */
-export interface ShapeBand {
+interface ShapeBand {
   readonly key: string;
   readonly from: string;
   readonly to: string;
@@ -20,7 +20,7 @@ export interface ShapeBand {
 }
 
 /** A line that does not decide where plates stand: succession, borrowing, edition. */
-export interface ShapeLine {
+interface ShapeLine {
   readonly key: string;
   readonly from: string;
   readonly to: string;

@@ -5,7 +5,7 @@ import type { Columns } from './columns.ts';
 import type { MapShape } from './shape.ts';
 
 /** In which order the derivatives of one base follow each other. */
-export type SiblingOrder = (children: readonly number[]) => readonly number[];
+type SiblingOrder = (children: readonly number[]) => readonly number[];
 
 export interface Tree {
   /** All families, first to last. */

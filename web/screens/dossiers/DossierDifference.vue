@@ -10,7 +10,7 @@ import type { Cell } from '../../../core/layers/layerTable.ts';
 import { diffReleases, type FactDifference } from '../../../core/layers/releaseDiff.ts';
 import { releasesOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
 
 const props = defineProps<{ catalogue: Catalogue; release: RecordId; distribution: RecordId; day: number }>();

@@ -15,7 +15,7 @@ import {
 } from '../../../core/layers/evidence.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { evidenceOfSources } from '../../../core/layers/valueInForce.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
 
 const props = defineProps<{ catalogue: Catalogue; table: LayerTable }>();

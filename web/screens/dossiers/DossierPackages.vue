@@ -12,7 +12,7 @@ import { distributionOf } from '../../../core/lineage/chain.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { descendantsOf } from '../../../core/lineage/relatives.ts';
 import { PACKAGE_CLASSES } from '../../../core/packages/classify.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 import AccountTable from '../../parts/AccountTable.vue';
 import PackageBar from '../../parts/PackageBar.vue';
 import PackageTable from '../../parts/PackageTable.vue';

@@ -19,7 +19,7 @@ import { distributionOf } from '../../../core/lineage/chain.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';

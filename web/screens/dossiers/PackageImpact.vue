@@ -6,7 +6,7 @@ import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordPackageImpact, wordPackageImpacts } from '../../../core/wording/lineageText.ts';
 import { PACKAGE_EVENTS } from '../../../core/layers/impact.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 import { usePackageImpact, type PackageQuestion } from '../../stores/packageImpact.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import ImpactRows from './ImpactRows.vue';

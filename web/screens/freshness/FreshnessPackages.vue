@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { STANDING_WORDS } from '../../../core/wording/freshnessText.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { Freshness, PackageFreshness, Standing } from '../../../core/packages/freshness.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 
 const props = defineProps<{ freshness: Freshness; base: string }>();
 const section = defineModel<string | null>('section', { default: null });

@@ -4,7 +4,7 @@ import { storeToRefs } from 'pinia';
 import { computed, watch } from 'vue';
 import { formatShare } from '../../../core/wording/valueText.ts';
 import { freshnessSubjects, type FreshnessSubject } from '../../../core/lineage/freshnessSubjects.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { currentDay } from '../../stores/clock.ts';
 import { usePackageLists } from '../../stores/packageLists.ts';

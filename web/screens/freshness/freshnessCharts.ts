@@ -6,7 +6,7 @@ import type { DelayEstimate } from '../../../core/packages/delay.ts';
 import type { FreshnessSummary, PackageFreshness } from '../../../core/packages/freshness.ts';
 import type { ChartColours } from '../../parts/ChartCanvas.vue';
 
-export interface DescribedChart {
+interface DescribedChart {
   readonly label: string;
   readonly make: (colours: ChartColours) => ChartConfiguration;
 }

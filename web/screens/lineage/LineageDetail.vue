@@ -7,7 +7,7 @@ import { wordChain, wordChange, wordComparison } from '../../../core/wording/dos
 import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
-import { colourOfArea } from '../../app/theme.ts';
+import { colourOfArea } from '../../parts/theme.ts';
 import PackageBar from '../../parts/PackageBar.vue';
 import WayTo from './WayTo.vue';
 import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';

@@ -5,11 +5,12 @@ import { useTheme } from 'vuetify';
 import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
 import { dashOf } from '../../../core/drawing/mapPicture.ts';
+import { neighbourOf } from '../../../core/lineage/map/neighbour.ts';
 import { wordPlate } from '../../../core/drawing/plateDrawing.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { carriedShare } from '../../../core/lineage/map/shapeOf.ts';
-import { FAMILY_COLOURS } from '../../app/theme.ts';
+import { FAMILY_COLOURS } from '../../parts/theme.ts';
 import { familyColours } from './familyColours.ts';
 import MapMini from './MapMini.vue';
 import MapPlate from './MapPlate.vue';
@@ -185,23 +186,6 @@ const { hovered, target, rubber, listeners } = useMapGestures({
   onGrow: (base) => emit('grow', base),
 });
 
-/** Where an arrow key leads: to the first base, to the nearest derivative, to the next above or below. */
-function neighbour(key: string): RecordId | undefined {
-  const all = props.shown.layout.plates;
-  const here = plates.value.get(props.selected ?? '');
-  if (!here) return all.toSorted((a, b) => a.x - b.x || a.y - b.y)[0]?.id;
-  const nearest = (ids: readonly RecordId[]) =>
-    ids
-      .flatMap((id) => plates.value.get(id) ?? [])
-      .sort((a, b) => Math.abs(a.y - here.y) - Math.abs(b.y - here.y))[0]?.id;
-  if (key === 'ArrowLeft') return props.graph.nodes.get(here.id)?.bases.find((id) => plates.value.has(id));
-  if (key === 'ArrowRight')
-    return nearest(
-      [...props.graph.nodes.values()].filter(({ bases }) => bases.includes(here.id)).map(({ id }) => id),
-    );
-  const column = all.filter(({ x }) => x === here.x).sort((a, b) => a.y - b.y);
-  return column[column.findIndex(({ id }) => id === here.id) + (key === 'ArrowDown' ? 1 : -1)]?.id;
-}
 const KEYS: Readonly<Record<string, () => void>> = {
   Enter: () => props.selected && emit('open', props.selected),
   '+': () => mapView.zoom(1.2),
@@ -215,7 +199,7 @@ const KEYS: Readonly<Record<string, () => void>> = {
 function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   if (event.key.startsWith('Arrow')) {
-    const next = neighbour(event.key);
+    const next = neighbourOf(props.shown.layout.plates, props.graph, props.selected, event.key);
     if (next) {
       emit('select', next);
       void nextTick(() => host.value?.querySelector<SVGGElement>(`[data-id="${CSS.escape(next)}"]`)?.focus());
@@ -237,14 +221,6 @@ const labelOf = (id: RecordId) => {
     : '';
   return facts ? wordPlate(facts, base) : '';
 };
-function goTo(x: number, y: number): void {
-  const { scale } = view.value;
-  view.value = {
-    scale,
-    x: frame.value.width / 2 - x * scale,
-    y: frame.value.height / 2 - y * scale,
-  };
-}
 </script>
 
 <template>
@@ -416,7 +392,7 @@ function goTo(x: number, y: number): void {
       :view="view"
       :frame="frame"
       :colour-of="colourOf"
-      @go="goTo"
+      @go="mapView.centre"
     />
   </div>
 </template>

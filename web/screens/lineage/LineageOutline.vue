@@ -9,7 +9,7 @@ import { outlineRows, type OutlineSort } from '../../../core/judging/outline.ts'
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 
 const props = defineProps<{
   graph: LineageGraph;

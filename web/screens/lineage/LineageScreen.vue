@@ -11,7 +11,7 @@ import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { FILTER_NAMES, type MapFilter } from '../../../core/judging/mapFilter.ts';
 import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
 import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';
-import { useQueryState } from '../../app/queryState.ts';
+import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { currentDay, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
@@ -358,80 +358,4 @@ const EXPORTS = [
   </div>
 </template>
 
-<style scoped>
-.lineage {
-  display: grid;
-  grid-template: auto auto auto minmax(0, 1fr) auto / minmax(0, 1fr);
-  overflow: hidden;
-}
-.tools {
-  grid-row: 2;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px;
-  padding: 10px 16px 6px;
-}
-.views {
-  display: flex;
-  gap: 2px;
-  margin-right: 6px;
-}
-.views button {
-  padding: 3px 12px;
-  border: 1px solid rgb(var(--v-theme-line));
-  font-size: 12.5px;
-  background: rgb(var(--v-theme-surface));
-}
-.views button:first-child {
-  border-radius: 14px 0 0 14px;
-}
-.views button:last-child {
-  border-radius: 0 14px 14px 0;
-}
-.views .on {
-  background: rgb(var(--v-theme-primary));
-  border-color: rgb(var(--v-theme-primary));
-  color: rgb(var(--v-theme-background));
-  font-weight: 600;
-}
-.history {
-  grid-row: 5;
-}
-.zoom {
-  position: absolute;
-  left: 16px;
-  bottom: 10px;
-  display: flex;
-  gap: 3px;
-}
-.zoom .v-btn {
-  background: rgb(var(--v-theme-surface));
-  min-width: 0;
-  padding: 0 9px;
-}
-.intro {
-  grid-row: 1;
-  margin: 12px 16px 0;
-  display: flex;
-  align-items: center;
-  gap: 16px;
-}
-.own {
-  flex: none;
-  background: rgb(var(--v-theme-surface));
-}
-.ground {
-  grid-row: 4;
-  position: relative;
-  min-height: 0;
-}
-.asked {
-  grid-row: 3;
-}
-.legend {
-  position: absolute;
-  top: 6px;
-  right: 16px;
-}
-</style>
+<style scoped src="./lineageScreen.css"></style>

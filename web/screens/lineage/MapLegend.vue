@@ -3,7 +3,7 @@
 import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
 import { DASHES } from '../../../core/drawing/mapPicture.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { colourOfArea } from '../../app/theme.ts';
+import { colourOfArea } from '../../parts/theme.ts';
 
 defineProps<{ links: number; measured: number }>();
 </script>

@@ -7,11 +7,11 @@ import { impactOfEnd, impactOfFact, PACKAGE_EVENTS, type Impact } from '../../..
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
-import type { QueryChanges } from '../../app/queryState.ts';
+import type { QueryChanges } from '../../parts/queryState.ts';
 import { usePackageImpact, type PackageQuestion } from '../../stores/packageImpact.ts';
 
 /** The question in words, whose it is, and what would follow for each descendant. */
-export interface AskedImpact {
+interface AskedImpact {
   readonly question: string;
   readonly of: RecordId;
   readonly impacts: readonly Impact[];

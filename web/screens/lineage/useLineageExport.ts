@@ -9,14 +9,14 @@ import { formatMapPicture, type MapPictureOptions } from '../../../core/drawing/
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import { FAMILY_COLOURS, THEMES } from '../../app/theme.ts';
+import { FAMILY_COLOURS, THEMES } from '../../parts/theme.ts';
 import { MAP_FONT, measureText } from '../../parts/measureText.ts';
 import { saveBlob, saveTextFile } from '../../parts/saveTextFile.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import { familyColours } from './familyColours.ts';
 import type { ShownLayout } from './useMapLayout.ts';
 
-export interface ExportSubject {
+interface ExportSubject {
   readonly graph: LineageGraph;
   readonly factsOf: (id: RecordId) => PlateFacts | undefined;
   readonly shown: ReadonlySet<RecordId> | undefined;

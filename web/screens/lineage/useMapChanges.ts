@@ -3,7 +3,7 @@ import { shallowRef, watch, type Ref } from 'vue';
 import type { Plate } from '../../../core/lineage/map/layoutMap.ts';
 import type { ShownLayout } from './useMapLayout.ts';
 
-export interface Ghost extends Plate {
+interface Ghost extends Plate {
   readonly name: string;
 }
 

@@ -228,5 +228,15 @@ export function useMapView(shown: Ref<ShownLayout | null>, setDetail: (detail: n
     );
   });
 
-  return { view, frame, plates, box, isWhole, zoom, fit, resize, reveal, pan, hold, middleOf };
+  /** Puts a place of the map into the middle of the frame. */
+  function centre(x: number, y: number): void {
+    const { scale } = view.value;
+    view.value = {
+      scale,
+      x: frame.value.width / 2 - x * scale,
+      y: frame.value.height / 2 - y * scale,
+    };
+  }
+
+  return { view, frame, plates, box, isWhole, zoom, fit, resize, reveal, pan, hold, middleOf, centre };
 }
