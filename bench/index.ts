@@ -2,9 +2,11 @@
  * npm run bench: our speed as ratios against another tool, measured in turn in the same run. Ratios hold where
  * absolute times do not: each is the median of pairs.
  */
+import { commandBench } from './command.ts';
 import { editsBench } from './edits.ts';
 import { layoutBench } from './layout.ts';
 import { namesBench } from './names.ts';
+import { openCatalogueBench } from './openCatalogue.ts';
 import { panZoomBench } from './panZoom.ts';
 import { placingSpeedBench, placingTrialBench } from './placing.ts';
 import { readIndexBench, readInWorkerBench } from './readIndex.ts';
@@ -22,6 +24,8 @@ const BENCHES = [
   layoutBench,
   panZoomBench,
   editsBench,
+  openCatalogueBench,
+  commandBench,
   namesBench,
 ];
 

@@ -25,7 +25,8 @@ export async function panZoomBench(): Promise<BenchResult[]> {
     writeFileSync(file, formatCatalogueFile({ catalogue, packages: new Map() }, '2026-01-01T00:00:00Z'));
     await page.goto(server.address);
     await page.getByText(/^Saved/).waitFor();
-    await page.getByLabel('Catalogue file to import').setInputFiles(file);
+    await page.getByLabel('Catalogue file to read').setInputFiles(file);
+    await page.getByRole('button', { name: 'Open it beside' }).click();
     await page
       .getByText(`${PLATES.toLocaleString('en')} distributions`, { exact: true })
       .waitFor({ timeout: 60_000 });

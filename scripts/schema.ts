@@ -3,11 +3,13 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { catalogueFileSchema } from '../core/exchange/catalogueFile.ts';
 import { configSchema } from '../server/mirror/config.ts';
+import { ITEM_SCHEMAS } from '../workspace/storeSchema.ts';
 
 const folder = new URL('../docs/schema/', import.meta.url);
 const SCHEMAS = {
   'catalogue.schema.json': catalogueFileSchema,
   'server-config.schema.json': configSchema,
+  'store.schema.json': z.strictObject(ITEM_SCHEMAS),
 };
 
 await mkdir(folder, { recursive: true });

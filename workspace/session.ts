@@ -35,7 +35,7 @@ export interface SessionHost {
  * `absent`: nothing was ever saved; `lost`: there was something, and the storage is empty; `damaged`: what could be shown to
  * be whole is shown, and cannot be edited; `refused`: nothing can be shown.
  */
-type SessionPhase = 'opening' | 'ready' | 'absent' | 'lost' | 'damaged' | 'refused';
+export type SessionPhase = 'opening' | 'ready' | 'absent' | 'lost' | 'damaged' | 'refused';
 
 export interface SessionState extends SavedState {
   readonly phase: SessionPhase;

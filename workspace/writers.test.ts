@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { openMemory } from '../testing/storeFaults.ts';
 import { recordsOf } from '../core/catalogue/catalogue.ts';
-import { CatalogueStorage, LostStore } from './catalogueStorage.ts';
+import { ITEM_SCHEMAS } from './storeSchema.ts';
+import { CatalogueStorage, LostStore, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';
 import { readFurther, readStore, type ReadStore } from './readStore.ts';
 import type { SavedState } from './storeLayout.ts';
 
@@ -97,5 +98,27 @@ describe('versions', () => {
     const now = await read(store);
     expect(now.head.versions).toMatchObject({ source: 2, reading: 2 });
     expect([...recordsOf(now.state.catalogue, 'distribution')]).toHaveLength(3);
+  });
+});
+
+describe('the items of a store', () => {
+  it('are as the published schema says', async () => {
+    const { store, values } = openMemory();
+    const storage = await begun(store);
+    const { states } = await work(storage, EMPTY, STEPS_PER_CHECKPOINT + 9);
+    const copy = openMemory();
+    const other = new CatalogueStorage(copy.store, chanceId);
+    await other.begin(states.at(-1)!, new Map());
+    const seen = new Set<string>();
+    for (const [key, value] of [...values, ...copy.values]) {
+      const kind = key.split('/')[0];
+      seen.add(kind);
+      if (kind === 'list') continue;
+      const checked = ITEM_SCHEMAS[kind as keyof typeof ITEM_SCHEMAS].safeParse(
+        JSON.parse((value as { body: string }).body),
+      );
+      expect(checked.success, `${key} ${checked.error?.message}`).toBe(true);
+    }
+    expect([...seen].sort()).toEqual(['edit', 'head', 'list', 'mark', 'page', 'step']);
   });
 });
