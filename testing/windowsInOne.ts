@@ -76,6 +76,18 @@ export class OneBrowser {
   }
 }
 
+/** Asks again and again until nothing is thrown any more; throws what was thrown last after ten seconds. */
+export async function eventually<T>(check: () => T): Promise<T> {
+  for (const begun = Date.now(); ;) {
+    try {
+      return check();
+    } catch (error) {
+      if (Date.now() - begun > 10_000) throw error;
+      await settle();
+    }
+  }
+}
+
 /** Lets everything that was begun come to its end. */
 export async function settle(): Promise<void> {
   for (let i = 0; i < 20; i++) await new Promise((resolve) => setTimeout(resolve, 0));

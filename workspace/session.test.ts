@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { valueOf } from '../testing/catalogues.ts';
 import { refusingStore } from '../testing/storeFaults.ts';
-import { OneBrowser, settle } from '../testing/windowsInOne.ts';
+import { eventually, OneBrowser, settle } from '../testing/windowsInOne.ts';
 import { createCatalogue } from '../core/catalogue/catalogue.ts';
 import { EMPTY_HISTORY } from '../core/catalogue/history.ts';
 import { createSnapshot } from '../core/catalogue/snapshot.ts';
@@ -244,11 +244,12 @@ describe('three windows', () => {
     add(first, 'Fenwick');
     add(first, 'Larkspur');
     first.undo();
-    await settle();
-    for (const { state } of [second, third]) {
-      expect(names(state)).toEqual(['Fenwick']);
-      expect(state.history).toEqual(first.state.history);
-    }
+    await eventually(() => {
+      for (const { state } of [second, third]) {
+        expect(names(state)).toEqual(['Fenwick']);
+        expect(state.history).toEqual(first.state.history);
+      }
+    });
     expect(add(second, 'x')).toMatchObject({ ok: false, issues: [{ code: 'window.readOnly' }] });
     expect(second.undo()).toMatchObject({ ok: false });
     expect(await second.begin(START)).toMatchObject({ ok: false, issues: [{ code: 'window.readOnly' }] });
@@ -257,27 +258,26 @@ describe('three windows', () => {
     const { first, second, third } = await three();
     add(first, 'Fenwick');
     valueOf(await third.takeOver());
-    await settle();
-    expect([first, second, third].map(({ state }) => state.role)).toEqual(['reader', 'reader', 'writer']);
+    await eventually(() =>
+      expect([first, second, third].map(({ state }) => state.role)).toEqual(['reader', 'reader', 'writer']),
+    );
     expect(names(third.state)).toEqual(['Fenwick']);
     add(third, 'Larkspur');
-    await settle();
-    expect(names(first.state)).toEqual(['Fenwick', 'Larkspur']);
+    await eventually(() => expect(names(first.state)).toEqual(['Fenwick', 'Larkspur']));
     valueOf(await first.takeOver());
     add(first, 'Tidewater');
-    await settle();
-    expect(names(second.state)).toEqual(['Fenwick', 'Larkspur', 'Tidewater']);
+    await eventually(() => expect(names(second.state)).toEqual(['Fenwick', 'Larkspur', 'Tidewater']));
   });
   it('a writer that goes frees it for the one that waited longest', async () => {
     const { first, second, third } = await three();
     add(first, 'Fenwick');
     await first.settled();
     first.close();
-    await settle();
-    expect([second, third].map(({ state }) => state.role)).toEqual(['writer', 'reader']);
+    await eventually(() =>
+      expect([second, third].map(({ state }) => state.role)).toEqual(['writer', 'reader']),
+    );
     add(second, 'Larkspur');
-    await settle();
-    expect(names(third.state)).toEqual(['Fenwick', 'Larkspur']);
+    await eventually(() => expect(names(third.state)).toEqual(['Fenwick', 'Larkspur']));
   });
   it('a writer that does not answer is relieved all the same; its unsaved edits stay with it', async () => {
     const { browser, first } = await begun();
@@ -317,19 +317,17 @@ describe('three windows', () => {
     expect(await other.takeOver()).toMatchObject({ ok: false, issues: [{ code: 'window.unsaved' }] });
     expect(other.state.role).toBe('reader');
     valueOf(await other.takeOver(true));
-    await settle();
-    expect(full.state).toMatchObject({ role: 'reader', saving: { state: 'takenOver', unsaved: 1 } });
+    await eventually(() =>
+      expect(full.state).toMatchObject({ role: 'reader', saving: { state: 'takenOver', unsaved: 1 } }),
+    );
     expect(names(full.state)).toEqual(['Fenwick']);
     add(other, 'Larkspur');
-    await settle();
-    expect(names(full.state)).toEqual(['Fenwick']);
+    await eventually(() => expect(names(full.state)).toEqual(['Fenwick']));
     other.close();
-    await settle();
-    expect(full.state.role).toBe('reader');
+    await eventually(() => expect(full.state.role).toBe('reader'));
     isFull = false;
     full.followAgain();
-    await settle();
-    expect(names(full.state)).toEqual(['Larkspur']);
+    await eventually(() => expect(names(full.state)).toEqual(['Larkspur']));
     expect(full.state.role).toBe('writer');
   });
   it('never loses an edit that was called saved, whoever writes, edits, takes over or dies', async () => {
@@ -352,11 +350,15 @@ describe('three windows', () => {
             all[window] = windowOf(browser);
             await all[window].open();
           }
-          await settle();
-          const writer = all.find(({ state }) => state.role === 'writer')!;
-          expect(writer.state.saving.state).toBe('saved');
-          saved = countRecords(writer.state.catalogue);
-          for (const { state } of all) expect(names(state)).toEqual(names(writer.state));
+          saved = await eventually(() => {
+            const writer = all.find(({ state }) => state.role === 'writer')!;
+            expect(writer.state.saving.state).toBe('saved');
+            for (const { state } of all) {
+              expect(state.phase).toBe('ready');
+              expect(names(state)).toEqual(names(writer.state));
+            }
+            return countRecords(writer.state.catalogue);
+          });
         }
         for (const session of all) session.close();
         const again = windowOf(browser);

@@ -26,7 +26,7 @@ vi.mock('../core/catalogue/recordKinds.ts', async (original) => {
 });
 
 import { distribution, reading, release, valueOf } from '../testing/catalogues.ts';
-import { OneBrowser, settle } from '../testing/windowsInOne.ts';
+import { eventually, OneBrowser, settle } from '../testing/windowsInOne.ts';
 import { createCatalogue, findRecord, recordsPointingTo } from '../core/catalogue/catalogue.ts';
 import { diffOfRecords, withRecords } from '../core/catalogue/diff.ts';
 import type { AnyRecord, KindName } from '../core/catalogue/recordKinds.ts';
@@ -57,12 +57,11 @@ const titles = (workspace: Workspace) =>
 const add = (workspace: Workspace, name: string) =>
   workspace.commit(addDistribution(workspace.catalogue, name, null));
 
-async function started(browser = new OneBrowser()) {
+async function started(browser = new OneBrowser(), waits = true) {
   browser.sample ||= fileOf('The sample', distribution('fenwick'));
   const workspace = new Workspace(browser.workspaceHost(), () => undefined);
   const starting = workspace.start();
-  await settle();
-  if (workspace.state.session.phase !== 'opening') await starting;
+  if (waits) await starting;
   return { browser, workspace };
 }
 
@@ -74,12 +73,12 @@ describe('catalogues by name', () => {
     valueOf(await workspace.create('Reading rooms'));
     valueOf(add(workspace, 'Larkspur'));
     await workspace.session.settled();
-    await settle();
-    expect(titles(workspace)).toEqual(['The sample', 'Reading rooms']);
+    await eventually(() => expect(titles(workspace)).toEqual(['The sample', 'Reading rooms']));
     valueOf(await workspace.create('Reading rooms'));
     expect(names(workspace)).toEqual([]);
-    await settle();
-    expect(titles(workspace)).toEqual(['The sample', 'Reading rooms', 'Reading rooms (2)']);
+    await eventually(() =>
+      expect(titles(workspace)).toEqual(['The sample', 'Reading rooms', 'Reading rooms (2)']),
+    );
     const first = workspace.state.shelf.find(({ title }) => title === 'Reading rooms')!;
     expect(first).toMatchObject({ records: 2, isSample: false });
     valueOf(await workspace.open(first.id));
@@ -93,8 +92,7 @@ describe('catalogues by name', () => {
     valueOf(await workspace.create('Reading rooms'));
     valueOf(workspace.commit(describeCatalogue(workspace.catalogue, { title: 'Libraries', question: '' })));
     await workspace.session.settled();
-    await settle();
-    expect(titles(workspace)).toEqual(['The sample', 'Libraries']);
+    await eventually(() => expect(titles(workspace)).toEqual(['The sample', 'Libraries']));
     expect(
       workspace.commit(describeCatalogue(workspace.catalogue, { title: ' ', question: '' })),
     ).toMatchObject({ ok: false, issues: [{ code: 'record.invalid' }] });
@@ -165,8 +163,7 @@ describe('a file', () => {
     const { id } = workspace.state;
     valueOf(await workspace.openBeside(readFile(fileOf('Theirs', distribution('larkspur')))));
     expect(names(workspace)).toEqual(['larkspur']);
-    await settle();
-    expect(titles(workspace)).toEqual(['The sample', 'Mine', 'Theirs']);
+    await eventually(() => expect(titles(workspace)).toEqual(['The sample', 'Mine', 'Theirs']));
     valueOf(await workspace.open(id));
     expect(names(workspace)).toEqual([]);
   });
@@ -318,14 +315,19 @@ describe('a store of the first versions', () => {
     valueOf(workspace.session.undo());
     expect(names(workspace)).toEqual(['fenwick']);
   });
-  it('waits for a page of an old version that is still open', async () => {
+  it('waits for a page of an old version that is still open, and says so', async () => {
     const browser = new OneBrowser();
     browser.old.set('own', await old());
     const letGo = await browser.locks.hold('aspen-ridge', 'ifFree', () => undefined);
-    const { workspace } = await started(browser);
-    expect(workspace.state.session.phase).toBe('opening');
+    const { workspace } = await started(browser, false);
+    await eventually(() =>
+      expect(workspace.state.session).toMatchObject({
+        phase: 'refused',
+        issues: [{ code: 'storage.oldWindow' }],
+      }),
+    );
     letGo!();
-    await settle();
+    await eventually(() => expect(workspace.state.session.phase).toBe('ready'));
     valueOf(await workspace.open('own'));
     expect(names(workspace)).toEqual(['fenwick', 'larkspur']);
   });

@@ -141,7 +141,12 @@ export class Workspace {
   async #moveOldStores(): Promise<void> {
     const old = await this.host.oldStores();
     if (old.size === 0) return;
-    const letGo = await this.host.locks.hold(OLD_LOCK, 'wait', () => undefined);
+    const { locks } = this.host;
+    let letGo = await locks.hold(OLD_LOCK, 'ifFree', () => undefined);
+    if (!letGo) {
+      this.#session.refuse([createIssue('error', 'storage.oldWindow', 'window')]);
+      letGo = await locks.hold(OLD_LOCK, 'wait', () => undefined);
+    }
     try {
       for (const [id, store] of old) {
         const moved = await moveOldStore(store, this.host.openStore(`catalogue-${id}`), this.host.chanceId);

@@ -179,7 +179,7 @@ describe('history', () => {
   });
   it('drops what was undone when something new is done, and forgets the oldest', () => {
     const { history } = run(['do', 'do', 'undo', 'do']).at(-1)!;
-    expect(history.edits.map(({ label }) => label)).toEqual(['edit 0', 'edit 2']);
+    expect(history.edits.map(({ label }) => label.params.text)).toEqual(['edit 0', 'edit 2']);
     expect(stepHistory(history, { type: 'redo' })).toBeNull();
     const many = run(new Array(HISTORY_LIMIT + 5).fill('do')).at(-1)!;
     expect(many.history.edits).toHaveLength(HISTORY_LIMIT);

@@ -201,6 +201,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'workspace.lost': () => 'The storage of this catalogue is empty. Choose how to go on in the bar above.',
   'workspace.absent': () => 'This catalogue could not be begun. Open another one, or reload.',
   'workspace.refused': () => 'This catalogue cannot be shown, so nothing can be edited.',
+  'storage.oldWindow': () =>
+    'A page of an older version of the program is open in another window. Close or reload it: what it stores is then moved, and this page goes on by itself.',
   'storage.unreadable': ({ reason }) =>
     `The browser's storage does not answer (${reason}). Allow this site to store data, close other windows of it, and reload.`,
   'storage.failed': ({ reason }) =>
