@@ -12,6 +12,7 @@ import type { LineageGraph } from '../core/lineage/lineageGraph.ts';
 /** How many layer tables are kept at once. */
 const KEPT = 32;
 
+/** Keeps what was computed for the catalogue asked about last. */
 export class DossierViews {
   #catalogue: Catalogue | null = null;
   readonly #tables = new Map<string, LayerTable>();

@@ -22,6 +22,7 @@ export interface CandidateMessage extends Omit<PlacedCandidate, 'states'> {
 /** Packed package lists by key: snapshot ids, and the lists on which those rest. */
 export type PackedByKey = ReadonlyMap<string, Uint8Array>;
 
+/** What the worker is asked. */
 export type IntakeRequest =
   | { readonly type: 'read'; readonly files: readonly { readonly path: string; readonly file: File }[] }
   | {
@@ -34,6 +35,7 @@ export type IntakeRequest =
 /** A file as the screen lists it: without its contents. */
 export type FileSummary = Omit<ReadFile, 'content'> & { readonly read: string };
 
+/** A system that was read, as the screen shows it; its packages packed. */
 export interface SystemSummary extends Omit<ReadSystem, 'packages' | 'files'> {
   readonly name: string;
   /** Places of its files in the drop's list: a list of thousands is sent once. */
@@ -64,6 +66,7 @@ export interface IndexSummary {
   readonly signer: string;
 }
 
+/** All that was read of a drop. */
 export interface DropSummary {
   readonly files: readonly FileSummary[];
   readonly systems: readonly SystemSummary[];
@@ -71,6 +74,7 @@ export interface DropSummary {
   readonly issues: readonly Issue[];
 }
 
+/** What the worker answers. */
 export type IntakeAnswer =
   | { readonly type: 'progress'; readonly progress: ReadProgress }
   | { readonly type: 'read'; readonly drop: DropSummary }

@@ -24,6 +24,7 @@ interface CandidateAtHand {
   readonly at: RecordId | readonly IndexSummary[];
 }
 
+/** How far reading and placing are. */
 export interface ReadingState {
   readonly phase: 'empty' | 'reading' | 'placing' | 'read' | 'failed';
   readonly progress: ReadProgress | null;
@@ -70,6 +71,7 @@ const EMPTY: ReadingState = {
 
 const keyOf = (index: IndexSummary) => `index ${index.path}`;
 
+/** The course of one intake after the other. */
 export class IntakeReading {
   #state = EMPTY;
   #worker: ReaderWorker | null = null;

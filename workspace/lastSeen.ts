@@ -12,6 +12,7 @@ export interface NotePad {
   keys(): string[];
 }
 
+/** What is remembered of one catalogue. */
 export interface LastSeen {
   readonly title: string;
   readonly records: number;

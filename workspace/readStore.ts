@@ -38,6 +38,7 @@ export interface Reached {
   readonly greatest: number;
 }
 
+/** What a store holds, as far as it can be shown to be whole. */
 export interface ReadStore {
   readonly state: SavedState;
   readonly reached: Reached;

@@ -39,6 +39,7 @@ interface QueueHost {
 /** Milliseconds until a failed write is tried again, the last one over and over. */
 const RETRIES = [1000, 2000, 5000, 10_000, 30_000] as const;
 
+/** The steps of one session that are not saved yet. */
 export class SavingQueue {
   readonly #steps: UnsavedStep[] = [];
   #saving: Saving = { state: 'saved', unsaved: 0, at: '', reason: '' };

@@ -37,6 +37,7 @@ export interface SessionHost {
  */
 export type SessionPhase = 'opening' | 'ready' | 'absent' | 'lost' | 'damaged' | 'refused';
 
+/** What a window shows of its catalogue. */
 export interface SessionState extends SavedState {
   readonly phase: SessionPhase;
   readonly role: 'writer' | 'reader';

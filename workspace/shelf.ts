@@ -5,6 +5,7 @@
 import type { KeyValueStore } from './keyValueStore.ts';
 import { forgetSeen, recallSeen, seenIds, type NotePad } from './lastSeen.ts';
 
+/** The id of the sample. */
 export const SAMPLE_ID = 'sample';
 
 /** Days after which a deleted catalogue is removed for good. */
@@ -18,6 +19,7 @@ interface StoredEntry {
   readonly deletedAt?: string;
 }
 
+/** A catalogue on the shelf. */
 export interface ShelfEntry extends StoredEntry {
   readonly isSample: boolean;
   readonly records: number;

@@ -18,6 +18,7 @@ import type { RecordId } from '../core/catalogue/recordKind.ts';
 /** The layout of the store; a store of a higher one is refused. */
 export const STORE_FORMAT = 1;
 
+/** Which store it is, and who writes it. */
 export interface Mark {
   readonly format: number;
   /** A chance id: another one stands in a store that was emptied and begun anew. */
@@ -26,6 +27,7 @@ export interface Mark {
   readonly term: number;
 }
 
+/** A page in force. */
 export interface PageEntry {
   readonly key: string;
   readonly sum: string;
@@ -33,6 +35,7 @@ export interface PageEntry {
   readonly size: number;
 }
 
+/** What is in force. */
 export interface Head {
   readonly versions: Versions;
   /** The number of the last step that the pages contain, and the checksum that its successor names. */
@@ -47,6 +50,7 @@ export interface Head {
   readonly position: number;
 }
 
+/** One step, as it is stored. */
 export interface StepItem {
   readonly number: number;
   readonly term: number;
@@ -56,6 +60,7 @@ export interface StepItem {
   readonly step: HistoryStep;
 }
 
+/** One edit that did not come by a step, as it is stored. */
 export interface EditItem {
   readonly versions: Versions;
   readonly edit: Edit;
@@ -68,11 +73,15 @@ export interface SavedState {
   readonly lists: ReadonlyMap<RecordId, string>;
 }
 
+/** The key of the mark. */
 export const MARK = 'mark';
+/** The keys of the two heads. */
 export const HEADS = ['head/a', 'head/b'] as const;
 
+/** The key of a step. */
 export const stepKey = (term: number, number: number) => `step/${term}/${String(number).padStart(9, '0')}`;
 
+/** The key of a package list. */
 export const listKey = (sum: string) => `list/${sum}`;
 
 /** The term and number in the key of a step; null for other keys. */

@@ -6,6 +6,7 @@
 /** How a lock is asked for: only if it is free, waiting for it, or taken from whoever holds it. */
 type LockWish = 'ifFree' | 'wait' | 'steal';
 
+/** Locks that windows share. */
 export interface WriterLocks {
   /**
    * Resolves with the function that lets go, once the lock is held; with null when it is not free, or the wish was
@@ -30,11 +31,13 @@ export type WindowMessage =
   /** … which it does, or tells how many edits it could not save. */
   | { readonly says: 'letsGo'; readonly asks: string; readonly unsaved: number };
 
+/** A way to tell the other windows something. */
 export interface Channel {
   post(message: WindowMessage): void;
   close(): void;
 }
 
+/** Opens a channel of a name; what others post is heard. */
 export type OpenChannel = (name: string, onMessage: (message: WindowMessage) => void) => Channel;
 
 interface Holder {

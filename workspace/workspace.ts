@@ -39,6 +39,7 @@ export interface WorkspaceHost extends Omit<SessionHost, 'store'> {
   readonly askToPersist: () => Promise<boolean>;
 }
 
+/** All that a window shows. */
 export interface WorkspaceState {
   readonly id: string;
   readonly session: SessionState;
@@ -50,6 +51,7 @@ export interface WorkspaceState {
 const OPEN_NOTE = 'aspen-ridge/open';
 const OLD_LOCK = 'aspen-ridge';
 
+/** The catalogues of a browser as one window works with them. */
 export class Workspace {
   readonly views = new DossierViews();
   readonly #shelf: Shelf;

@@ -23,6 +23,7 @@ interface RoleHost {
 /** Milliseconds that a writer has to answer a window that wants to take over. */
 const PATIENCE = 3000;
 
+/** Whether this window writes a catalogue. */
 export class WriterRole {
   #letGo: (() => void) | null = null;
   #waiting: AbortController | null = null;

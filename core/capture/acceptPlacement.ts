@@ -38,6 +38,7 @@ export interface Acceptance {
   readonly by: string;
 }
 
+/** The base that the analyst takes, in which relation, and what the packages say of it. */
 export interface AcceptedBase {
   /** The base's record; or its name and version, for a base that the catalogue does not have yet. */
   readonly at: RecordId | { readonly distribution: string; readonly version: string };

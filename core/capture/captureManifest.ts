@@ -4,6 +4,7 @@
  */
 import { createIssue, failure, success, type Result } from '../issue.ts';
 
+/** What a capture says of itself (docs/capture-file.md). */
 export interface CaptureManifest {
   /** When it was taken, ISO 8601 (UTC); empty when not stated. */
   readonly taken: string;

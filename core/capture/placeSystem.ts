@@ -11,6 +11,7 @@ import { evidenceFindings } from './evidence.ts';
 import { suitesOf, token, type PlacedCandidate } from './placedCandidate.ts';
 import type { ReadSystem } from './system.ts';
 
+/** Where a system was placed: the answer, the candidates, the accounts and what else speaks for or against it. */
 export interface Placement extends BaseFinding {
   /** How the system relates to its base; null without one. */
   readonly relation: Relation | null;

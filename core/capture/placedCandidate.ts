@@ -1,6 +1,7 @@
 /** A candidate base with the names and places by which a system may point to it. */
 import type { Candidate } from '../packages/offers.ts';
 
+/** A base that a system is held against: its names, its makers, its states. */
 export interface PlacedCandidate extends Candidate {
   /** Suite and code names, names of repositories; in any case. */
   readonly suites?: readonly string[];

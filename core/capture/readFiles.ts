@@ -62,6 +62,7 @@ export interface ReadProgress {
   readonly files: number;
 }
 
+/** What reading can be given: a way to stop it, and to be told how far it is. */
 export interface ReadOptions {
   readonly onProgress?: (progress: ReadProgress) => void;
   readonly signal?: AbortSignal;

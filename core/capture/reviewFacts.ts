@@ -14,6 +14,7 @@ import type { FactProposal } from './proposeFacts.ts';
  */
 type ReviewState = 'new' | 'known' | 'contradicts' | 'spoiled';
 
+/** A proposed fact beside what the catalogue knows of it. */
 export interface ReviewedFact {
   readonly proposal: FactProposal;
   readonly state: ReviewState;

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { creatorOf, textSchema, type RecordKind } from './recordKind.ts';
 
+/** The id of the one record of this kind. */
 export const ABOUT_ID = 'about:catalogue';
 
 const schema = z.strictObject({
@@ -14,8 +15,10 @@ const schema = z.strictObject({
   sample: z.boolean().default(false),
 });
 
+/** The head of a catalogue. */
 export type About = z.infer<typeof schema>;
 
+/** The kind of the head of a catalogue. */
 export const about: RecordKind<'about', typeof schema> = {
   name: 'about',
   version: 1,

@@ -23,7 +23,9 @@ export const AREAS = [
   { id: 'help', label: 'Documentation and help', strip: false },
 ] as const satisfies readonly Area[];
 
+/** An area of the fact sheet. */
 export type AreaId = (typeof AREAS)[number]['id'];
+/** An area of the change strip. */
 export type StripAreaId = Extract<(typeof AREAS)[number], { strip: true }>['id'];
 
 /** The six areas of the change strip. */

@@ -36,8 +36,10 @@ const schema = z.strictObject({
   bias: textSchema.default(''),
 });
 
+/** One author's judgement. */
 export type Assessment = z.infer<typeof schema>;
 
+/** The kind of judgements. */
 export const assessment: RecordKind<'assessment', typeof schema> = {
   name: 'assessment',
   version: 1,

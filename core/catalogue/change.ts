@@ -10,6 +10,7 @@ import { whenSchema } from './when.ts';
 /** What happens to a value, or to an element of a list. `keeps` is said, but changes nothing. */
 export const CHANGE_KINDS = ['adds', 'drops', 'replaces', 'retunes', 'holds back', 'keeps'] as const;
 
+/** What happens to a value or an element. */
 export type ChangeKind = (typeof CHANGE_KINDS)[number];
 
 /** Kinds that say what is there now. */
@@ -48,8 +49,10 @@ const schema = z
       'what is added, replaced, retuned or held back needs the value that is there now, nothing else has one',
   });
 
+/** What is recorded of a change. */
 export type RecordedChange = z.infer<typeof schema>;
 
+/** The kind of recorded changes. */
 export const change: RecordKind<'change', typeof schema> = {
   name: 'change',
   version: 1,

@@ -21,8 +21,10 @@ const schema = z.strictObject({
   reason: textSchema.default(''),
 });
 
+/** What somebody says of a distribution. */
 export type Claim = z.infer<typeof schema>;
 
+/** The kind of claims. */
 export const claim: RecordKind<'claim', typeof schema> = {
   name: 'claim',
   version: 1,

@@ -16,6 +16,7 @@ const countsSchema = z.strictObject({
   own: count,
 });
 
+/** How many packages of a system fall into each class. */
 export type PackageCounts = z.infer<typeof countsSchema>;
 
 const schema = z.strictObject({
@@ -32,8 +33,10 @@ const schema = z.strictObject({
   accounts: z.array(z.strictObject({ name: nameSchema, packages: count })).default([]),
 });
 
+/** A system's packages held against a base, as counts. */
 export type Comparison = z.infer<typeof schema>;
 
+/** The kind of measured comparisons. */
 export const comparison: RecordKind<'comparison', typeof schema> = {
   name: 'comparison',
   version: 1,

@@ -14,8 +14,10 @@ const schema = z.strictObject({
   note: textSchema.default(''),
 });
 
+/** A project that publishes an installable system. */
 export type Distribution = z.infer<typeof schema>;
 
+/** The kind of distributions. */
 export const distribution: RecordKind<'distribution', typeof schema> = {
   name: 'distribution',
   version: 1,

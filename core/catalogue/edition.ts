@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 
+/** What an edition is to its project. */
 export const EDITION_STANDINGS = ['official', 'community', 'minimal', 'special purpose', 'unknown'] as const;
 
 const schema = z.strictObject({
@@ -14,8 +15,10 @@ const schema = z.strictObject({
   note: textSchema.default(''),
 });
 
+/** A variant with a default set of its own. */
 export type Edition = z.infer<typeof schema>;
 
+/** The kind of editions. */
 export const edition: RecordKind<'edition', typeof schema> = {
   name: 'edition',
   version: 1,

@@ -15,11 +15,15 @@ export interface More {
 /** A line of the fact sheet. */
 export type Line = readonly [key: string, label: string, type: ValueType, help: string, more?: More];
 
+/** A fact that is never carried up from a base. */
 export const OWN = { own: true } as const;
+/** A fact that tells of a delay in days. */
 export const DELAY: More = { unit: 'days', compares: 'delay' };
 /** A list whose elements have settings. */
 export const having = (settings: string, own?: true): More => ({ settings, own });
+/** A fact that is one of a few words. */
 export const choices = (list: string, own?: true): More => ({ choices: list, own });
+/** A number with a unit; `true` where the least is the better. */
 export const unit = (name: string, own?: true): More => ({ unit: name, own });
 
 /** The lines of some areas. */

@@ -12,6 +12,7 @@ const elementSchema = z.strictObject({
   settings: z.record(z.string().max(100), z.string().max(2000)).optional(),
 });
 
+/** An element of a list value. */
 export type Element = z.infer<typeof elementSchema>;
 
 /** The value types of the fact sheet and the schema of each. */
@@ -26,10 +27,13 @@ export const VALUE_SCHEMAS = {
   reference: z.string().min(1).max(300),
 } as const;
 
+/** The type of a value. */
 export type ValueType = keyof typeof VALUE_SCHEMAS;
 
+/** Any value, of whatever type. */
 export const valueSchema = z.union([z.string().max(20_000), z.number(), z.boolean(), z.array(elementSchema)]);
 
+/** Any value, of whatever type. */
 export type FactValue = z.infer<typeof valueSchema>;
 
 /** The elements of a list; none of a value that is no list, or not known. */

@@ -36,6 +36,7 @@ export type HistoryStep =
 /** How many edits can be undone; older ones are dropped from the history, not from the catalogue. */
 export const HISTORY_LIMIT = 200;
 
+/** A history in which nothing was done. */
 export const EMPTY_HISTORY: History = { edits: [], position: 0 };
 
 /** What a step does: the history after it, the diff to apply to the catalogue, and the lists that change with it. */

@@ -14,8 +14,10 @@ export const RELATIONS = {
   borrows: { kind: 'lateral', means: 'only parts of it' },
 } as const;
 
+/** How a derivative stands to its base. */
 export type Relation = keyof typeof RELATIONS;
 
+/** The relations in their order. */
 export const RELATION_NAMES = Object.keys(RELATIONS) as [Relation, ...Relation[]];
 
 const endSchema = idSchema('distribution', 'edition', 'release');
@@ -39,8 +41,10 @@ const schema = z.strictObject({
   sources: z.array(idSchema('source')).default([]),
 });
 
+/** A lineage link. */
 export type Link = z.infer<typeof schema>;
 
+/** The kind of lineage links. */
 export const link: RecordKind<'link', typeof schema> = {
   name: 'link',
   version: 1,

@@ -4,6 +4,7 @@
  * storage writes exactly the pages that are no longer the same object.
  */
 
+/** One page of a paged map. */
 export type Page<V> = ReadonlyMap<string, V>;
 
 /** Changes to a map: a value to set, or undefined to delete. */

@@ -17,8 +17,10 @@ const schema = z.strictObject({
   answer: textSchema.default(''),
 });
 
+/** An open question of the analyst's. */
 export type Question = z.infer<typeof schema>;
 
+/** The kind of questions. */
 export const question: RecordKind<'question', typeof schema> = {
   name: 'question',
   version: 1,

@@ -40,8 +40,10 @@ const schema = z
     message: 'a reading has a value exactly when its state is "set"',
   });
 
+/** One value for a fact from one source. */
 export type Reading = z.infer<typeof schema>;
 
+/** The kind of readings. */
 export const reading: RecordKind<'reading', typeof schema> = {
   name: 'reading',
   version: 2,

@@ -32,7 +32,9 @@ export interface RecordTypes {
   assessment: Assessment;
 }
 
+/** The name of a record kind. */
 export type KindName = keyof RecordTypes;
+/** A record of whatever kind. */
 export type AnyRecord = RecordTypes[KindName];
 
 /** Every record kind, in the order in which an export lists them: what is pointed to comes first. */
@@ -52,6 +54,7 @@ export const RECORD_KINDS = {
   assessment,
 } as const;
 
+/** The kinds in the order of an export. */
 export const KIND_NAMES = Object.keys(RECORD_KINDS) as KindName[];
 
 /** The version of every kind, as saved data carries it. */

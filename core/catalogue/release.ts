@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 
+/** How far a release is. */
 export const STAGES = ['test', 'candidate', 'final'] as const;
 
 const schema = z.strictObject({
@@ -20,8 +21,10 @@ const schema = z.strictObject({
   note: textSchema.default(''),
 });
 
+/** A dated, named state of one or more editions. */
 export type Release = z.infer<typeof schema>;
 
+/** The kind of releases. */
 export const release: RecordKind<'release', typeof schema> = {
   name: 'release',
   version: 1,

@@ -21,8 +21,10 @@ const schema = z.strictObject({
   signature: z.enum(['none', 'unchecked', 'verified', 'bad']).default('unchecked'),
 });
 
+/** The head of a package list. */
 export type Snapshot = z.infer<typeof schema>;
 
+/** The kind of heads of package lists. */
 export const snapshot: RecordKind<'snapshot', typeof schema> = {
   name: 'snapshot',
   version: 1,

@@ -15,8 +15,10 @@ export const SOURCE_KINDS = {
   hearsay: { label: 'hearsay', seen: false },
 } as const;
 
+/** What kind of source it is. */
 export type SourceKind = keyof typeof SOURCE_KINDS;
 
+/** The kinds of source in their order. */
 export const SOURCE_KIND_NAMES = Object.keys(SOURCE_KINDS) as [SourceKind, ...SourceKind[]];
 
 /** When something is measured: right after the start, with nothing opened, or after programs were used. */
@@ -42,6 +44,7 @@ export const conditionsSchema = z.strictObject({
   openPrograms: z.string().max(2000).optional(),
 });
 
+/** The state of the machine when something was observed. */
 export type Conditions = z.infer<typeof conditionsSchema>;
 
 const schema = z.strictObject({
@@ -70,8 +73,10 @@ const schema = z.strictObject({
   note: textSchema.default(''),
 });
 
+/** Where readings come from. */
 export type Source = z.infer<typeof schema>;
 
+/** The kind of sources. */
 export const source: RecordKind<'source', typeof schema> = {
   name: 'source',
   version: 2,

@@ -12,6 +12,7 @@ import { drawPlate, type Ink, type MeasureText } from './plateDrawing.ts';
 import { wordBand } from '../wording/lineageText.ts';
 import { escapeXml } from './xml.ts';
 
+/** What a picture of the map shows, and how it is labelled. */
 export interface MapPictureOptions {
   readonly layout: MapLayout;
   readonly graph: LineageGraph;

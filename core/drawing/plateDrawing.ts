@@ -13,6 +13,7 @@ import { formatNumberOf } from '../wording/valueText.ts';
 /** What a colour means. */
 export type Ink = 'ink' | 'soft' | 'track' | 'trouble' | 'surface' | 'family' | StripAreaId;
 
+/** One rectangle or text of a plate, in map units. */
 export type Mark =
   | {
       readonly type: 'rect';

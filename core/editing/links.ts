@@ -12,6 +12,7 @@ import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
 /** What is done with the base that a distribution rests on already. */
 export type Beside = 'alone' | 'instead' | 'before' | 'after';
 
+/** A link as it is proposed on the map. */
 export interface ProposedLink {
   readonly derivative: RecordId;
   readonly base: RecordId;

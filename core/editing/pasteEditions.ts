@@ -67,6 +67,7 @@ const IMAGE_COLUMNS: readonly PastedColumn[] = [
   { id: 'host', head: /^(host|address|mirror)$/i },
 ];
 
+/** What an image can be used for. */
 export const IMAGE_KINDS = ['live', 'installable', 'both'] as const;
 
 /** What a pasted list makes of the images of a release: new ones behind those that are there, known ones completed. */

@@ -11,6 +11,7 @@ export interface PastedColumn {
   readonly head: RegExp;
 }
 
+/** One line of a pasted table, its cells by column. */
 export interface PastedRow {
   /** `line 3`. */
   readonly where: string;

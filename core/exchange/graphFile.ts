@@ -8,6 +8,7 @@ import { isOver } from '../lineage/life.ts';
 import type { GraphLink, GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
 import { escapeXml } from '../drawing/xml.ts';
 
+/** What a graph file holds. */
 export interface GraphFileOptions {
   readonly graph: LineageGraph;
   readonly factsOf: (id: RecordId) => PlateFacts | undefined;

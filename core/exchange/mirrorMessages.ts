@@ -33,6 +33,7 @@ export const mirrorRequestSchema = z.discriminatedUnion('family', [
   z.strictObject({ family: z.literal('rpm'), ...common }),
 ]);
 
+/** Which repository is asked for, where, and by whose key it is checked. */
 export type MirrorRequest = z.infer<typeof mirrorRequestSchema>;
 
 /** What the signature of a repository is worth. */

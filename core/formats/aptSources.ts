@@ -20,6 +20,7 @@ export interface AptSource {
   readonly line: number;
 }
 
+/** The sources that a file configures, and what could not be read of it. */
 export interface AptSources {
   readonly sources: readonly AptSource[];
   readonly issues: readonly Issue[];

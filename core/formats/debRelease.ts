@@ -5,6 +5,7 @@
 import type { Issue } from '../issue.ts';
 import { parseDeb822 } from './deb822.ts';
 
+/** What a Release file says of a suite. */
 export interface DebRelease {
   readonly origin: string;
   readonly label: string;

@@ -10,6 +10,7 @@ import { createIssue, type Issue } from '../issue.ts';
 /** Assignments of one group; a key with a locale is `Name[de]`. A repeated key keeps its first value. */
 export type KeyGroup = Readonly<Record<string, string>>;
 
+/** Groups of keys in the order of the file. */
 export interface KeyFile {
   /** In the order of the file; a repeated group goes on where it was. */
   readonly groups: ReadonlyMap<string, KeyGroup>;

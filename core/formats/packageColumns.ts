@@ -6,6 +6,7 @@ import { StringTableBuilder, type StringTable } from './stringTable.ts';
 
 /** The package formats whose version orders the program knows. */
 export const FAMILIES = ['deb', 'rpm', 'alpm'] as const;
+/** A package format. */
 export type Family = (typeof FAMILIES)[number];
 
 /** The columns. `source` and `sourceVersion` are 0 where they equal name and version. */
@@ -19,6 +20,7 @@ export const COLUMN_NAMES = [
   'maintainer',
   'provides',
 ] as const;
+/** A column of a package list. */
 export type ColumnName = (typeof COLUMN_NAMES)[number];
 
 /** A package list of `size` rows. `removed` marks rows whose package is no longer installed (dpkg: config-files). */

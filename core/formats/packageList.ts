@@ -11,6 +11,7 @@ import {
 /** What a list is: a repository's index, or the database of an installed system. */
 export type ListRole = 'index' | 'status';
 
+/** The packages of one index or database, and what was damaged in it. */
 export interface PackageList {
   readonly role: ListRole;
   readonly packages: PackageColumns;

@@ -21,6 +21,7 @@ interface RepomdFile {
   readonly openSize: number;
 }
 
+/** What repomd.xml lists. */
 export interface Repomd {
   readonly revision: string;
   readonly files: readonly RepomdFile[];
@@ -29,6 +30,7 @@ export interface Repomd {
 
 /** True if a text begins one of these files. */
 export const isRepomd = (text: string): boolean => /<repomd[\s>]/.test(text.slice(0, 2000));
+/** True for the beginning of a primary.xml. */
 export const isRpmPrimary = (text: string): boolean =>
   /<metadata\s[^>]*linux\.duke\.edu\/metadata\/common/.test(text.slice(0, 2000));
 

@@ -19,8 +19,10 @@ export const COHORT_RULES = {
   string,
   { readonly label: string; readonly valueOf: (facts: PlateFacts, node: GraphNode) => string }
 >;
+/** A rule by which distributions are alike. */
 export type CohortRule = keyof typeof COHORT_RULES;
 
+/** What is asked for; a part that is left out asks for nothing. */
 export interface MapFilter {
   /** The root of the family. */
   readonly family?: RecordId;
@@ -33,6 +35,7 @@ export interface MapFilter {
   readonly cohort?: string;
 }
 
+/** The parts of a filter. */
 export const FILTER_NAMES = ['family', 'relation', 'changed', 'standing', 'evidence', 'cohort'] as const;
 
 /** What a filter compares: for each part the value of a plate (all values, where it can have several). */

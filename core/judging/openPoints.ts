@@ -10,6 +10,7 @@ import { settledChanges, type SettledChange } from '../layers/changes.ts';
 import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
 import type { Layer } from '../lineage/chain.ts';
 
+/** Something unsettled, by the rule that found it. */
 export type OpenPoint =
   /** Sources disagree. */
   | { readonly rule: 'contradiction'; readonly row: LayerRow }

@@ -29,6 +29,7 @@ export const OUTLINE_SORTS = {
   current: (_: GraphNode, facts?: PlateFacts) => facts?.current,
   open: (_: GraphNode, facts?: PlateFacts) => facts?.openPoints,
 } as const;
+/** What the outline is sorted by. */
 export type OutlineSort = keyof typeof OUTLINE_SORTS;
 
 interface OutlineOptions {

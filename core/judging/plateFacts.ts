@@ -18,6 +18,7 @@ import { layerTable } from '../layers/layerTable.ts';
 /** How surely a link is known: packages were counted, a source tells of it, or somebody only says so. */
 export type LinkEvidence = 'measured' | 'documented' | 'claimed';
 
+/** What is shown of one distribution or edition on one day. */
 export interface PlateFacts {
   readonly id: RecordId;
   readonly name: string;

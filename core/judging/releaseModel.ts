@@ -11,6 +11,7 @@ import { evidenceOf, type Evidence } from '../layers/valueInForce.ts';
 import { supportWindows, type SupportWindow } from './support.ts';
 import { topOf } from '../layers/areas/cells.ts';
 
+/** What one reading says of a delay, in days. */
 export interface StatedDelay {
   readonly fact: FactKey;
   readonly reading: Reading;
@@ -18,6 +19,7 @@ export interface StatedDelay {
   readonly evidence: Evidence;
 }
 
+/** The release model of a layer. */
 export interface ModelView {
   readonly found: string;
   readonly claimed: string;

@@ -16,6 +16,7 @@ export interface Stretch {
   readonly to: number;
 }
 
+/** The life of one distribution, in days since 1970-01-01. */
 export interface Timeline {
   readonly span: Stretch;
   readonly standings: readonly (Stretch & { readonly standing: string; readonly when: string })[];

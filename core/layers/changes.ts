@@ -13,6 +13,7 @@ import { isSaid, type Cell, type LayerRow, type LayerTable } from './layerTable.
 import { elementsSaid, settleChange, type Settlement } from './recordedChanges.ts';
 import { isKnown, type Evidence } from './valueInForce.ts';
 
+/** One fact that a layer changes, with what is recorded of it. */
 export interface Change {
   readonly fact: FactKey;
   readonly before?: FactValue;

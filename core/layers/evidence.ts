@@ -14,12 +14,14 @@ import { saysOf } from './valueInForce.ts';
 /** The part that a reading plays: it decides, agrees with what does, says otherwise, is spoiled, or was replaced. */
 export type ReadingPart = 'inForce' | 'agrees' | 'outvoted' | 'spoiled' | 'replaced';
 
+/** One reading as a line of its source. */
 export interface EvidenceLine {
   readonly fact: FactKey;
   readonly reading: Reading;
   readonly part: ReadingPart;
 }
 
+/** A source with all that rests on it in a dossier. */
 export interface SourceEvidence {
   /** Undefined for what was recorded without a source. */
   readonly source: Source | undefined;

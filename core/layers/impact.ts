@@ -12,9 +12,12 @@ import { descendantsOf, outcomesWithout } from '../lineage/relatives.ts';
 import type { PackageClass } from '../packages/classify.ts';
 import { isSaid, layerTable, type Cell, type ValueState } from './layerTable.ts';
 
+/** What becomes of a descendant; the four add up to all. */
 export const IMPACT_CLASSES = ['affected', 'overridden', 'notYet', 'cannotTell'] as const;
+/** One of the four. */
 export type ImpactClass = (typeof IMPACT_CLASSES)[number];
 
+/** What becomes of one descendant, along which path. */
 export interface Impact {
   /** A node of the graph. */
   readonly id: RecordId;
@@ -58,6 +61,7 @@ export function impactOfFact(
 
 /** What happens to a package: it gets a new version, or it is taken out. */
 export const PACKAGE_EVENTS = ['changes', 'is dropped'] as const;
+/** What happens to a package. */
 export type PackageEvent = (typeof PACKAGE_EVENTS)[number];
 
 /** What is known of a package in a descendant: how it stands to the base there, or that no package list is at hand. */

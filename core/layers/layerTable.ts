@@ -48,12 +48,14 @@ export function sourcesOf({ inForce, recorded }: Cell): readonly RecordId[] {
   return recorded.filter(isDirect).flatMap(({ sources }) => sources);
 }
 
+/** One fact over all layers, root first. */
 export interface LayerRow {
   readonly fact: FactKey;
   /** One per layer, root first. */
   readonly cells: readonly Cell[];
 }
 
+/** Layers across, facts down. */
 export interface LayerTable {
   readonly layers: readonly Layer[];
   readonly rows: readonly LayerRow[];

@@ -14,6 +14,7 @@ import { isLineal, linksFrom } from '../lineage/chain.ts';
 import { nameOf } from '../lineage/names.ts';
 import { valueInForce } from './valueInForce.ts';
 
+/** What is said of a release that begins. */
 export interface NextRelease {
   readonly version: string;
   /** EDTF, or empty. */

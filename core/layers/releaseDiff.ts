@@ -8,6 +8,7 @@ import { diffValues, type ComparedElement } from './compareValues.ts';
 import { isKnown } from './valueInForce.ts';
 import { layerTable, type Cell, type LayerTable } from './layerTable.ts';
 
+/** One fact in two releases. */
 export interface FactDifference {
   readonly fact: FactKey;
   readonly before: Cell;

@@ -2,6 +2,7 @@
 import type { AreaId } from '../catalogue/areas.ts';
 import { isSaid, type LayerRow, type LayerTable } from './layerTable.ts';
 
+/** Which rows of a layer table can be asked for. */
 export const ROW_FILTERS = {
   own: {
     label: 'Set here',
@@ -16,6 +17,7 @@ export const ROW_FILTERS = {
     holds: (row: LayerRow) => !isSaid(topOf(row)),
   },
 } as const;
+/** One of them. */
 export type RowFilter = keyof typeof ROW_FILTERS;
 
 const topOf = ({ cells }: LayerRow) => cells[cells.length - 1];

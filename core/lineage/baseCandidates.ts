@@ -19,6 +19,7 @@ interface DescribedList {
   readonly part: ListPart;
 }
 
+/** A base that the snapshots of a catalogue make up, in its states. */
 export interface DescribedCandidate extends Omit<PlacedCandidate, 'states' | 'own'> {
   /** The release or distribution that it stands for. */
   readonly at: RecordId;

@@ -27,6 +27,7 @@ export type EventKind =
   | 'standing'
   | 'disappears';
 
+/** Something that happened to a distribution. */
 export interface LineageEvent {
   readonly kind: EventKind;
   readonly distribution: RecordId;

@@ -10,6 +10,7 @@ import { basesAtHand, type DescribedCandidate } from './baseCandidates.ts';
 import { distributionOf } from './chain.ts';
 import { nameOf } from './names.ts';
 
+/** A system whose packages can be held against the states of its base. */
 export interface FreshnessSubject {
   /** `system release:tidewater-7.1`: unique, for addresses. */
   readonly key: string;

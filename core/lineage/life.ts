@@ -9,6 +9,7 @@ export interface StandingPeriod {
   readonly standing: string;
 }
 
+/** When a distribution begins and ends, and how it stood in between. */
 export interface Life {
   /** The first date as recorded, if one is. */
   readonly since?: string;

@@ -52,6 +52,7 @@ export interface GraphNode {
   readonly editions: number;
 }
 
+/** Who is built on whom on one day. */
 export interface LineageGraph {
   readonly nodes: ReadonlyMap<RecordId, GraphNode>;
   readonly links: readonly GraphLink[];

@@ -30,6 +30,7 @@ export interface Footing {
 /** Why there is, or is not, a base. `absent`: the distribution is not there on that day. */
 export type Placing = 'placed' | 'independent' | 'unplaced' | 'absent';
 
+/** What a distribution or edition stands on, on one day. */
 export interface Standpoint {
   readonly placing: Placing;
   readonly standing: string;

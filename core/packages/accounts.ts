@@ -27,6 +27,7 @@ export interface AccountedPackage {
   readonly by: ClassRule | 'none';
 }
 
+/** Which repository explains which packages; they add up to all installed. */
 export interface Accounts {
   /** Add up to the installed packages. Accounts without a package are left out. */
   readonly accounts: readonly Account[];

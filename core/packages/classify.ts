@@ -18,6 +18,7 @@ import { VERSION_ORDERS } from './versionOrder.ts';
 
 /** The classes, in the order in which they are tried. */
 export const PACKAGE_CLASSES = ['same', 'rebuilt', 'patched', 'heldBack', 'ahead', 'own'] as const;
+/** How a package stands to the base. */
 export type PackageClass = (typeof PACKAGE_CLASSES)[number];
 
 /** The rules, in the order in which they are tried; the class that each gives. */
@@ -33,6 +34,7 @@ export const CLASS_RULES = {
   newerVersion: 'ahead',
   unknownName: 'own',
 } as const satisfies Record<string, PackageClass>;
+/** Why it was given that class. */
 export type ClassRule = keyof typeof CLASS_RULES;
 
 /** The rules under which the version itself shows that the package came from the base. */

@@ -4,6 +4,7 @@
  */
 import type { StateFit } from './holdAgainst.ts';
 
+/** When packages were copied, as a range of days. */
 export interface CopyEstimate {
   /** The date of the state that fits best. */
   readonly state: string;

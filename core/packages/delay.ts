@@ -15,6 +15,7 @@ interface DelayStep {
   readonly changes: number;
 }
 
+/** How long packages take, with what it rests on. */
 export interface DelayEstimate {
   /** By age, youngest first. */
   readonly steps: readonly DelayStep[];
@@ -32,8 +33,10 @@ export interface StatedDelay {
   readonly most: number;
 }
 
+/** What becomes of a stated delay. */
 export type DelayVerdict = 'confirmed' | 'partly' | 'refuted' | 'unclear';
 
+/** The verdict with its reasons. */
 export interface DelayJudgement {
   readonly verdict: DelayVerdict;
   /** The share of changes whose delay lies within what is stated. */

@@ -63,6 +63,7 @@ type BaseReason =
   | 'tooClose' // two candidates fit equally well
   | 'itself'; // no other base: it is what its own project's repositories hold
 
+/** Which base, or why none. */
 export interface BaseAnswer {
   readonly base: string | null;
   readonly reason: BaseReason;
@@ -80,6 +81,7 @@ export interface BaseAnswer {
   readonly otherwise?: Pick<BaseAnswer, 'reason' | 'best'>;
 }
 
+/** The answer with the candidates and accounts behind it. */
 export interface BaseFinding extends Accounts {
   readonly answer: BaseAnswer;
   /** Best first. */

@@ -19,6 +19,7 @@ export interface DatedState extends CandidateState {
 /** How a package stands to the base. */
 export type Standing = 'current' | 'behind' | 'ahead' | 'own';
 
+/** How far one package is behind. */
 export interface PackageFreshness {
   readonly name: string;
   readonly version: string;
@@ -46,6 +47,7 @@ export interface BaseChange {
   readonly arrived: boolean;
 }
 
+/** How far all are, package by package. */
 export interface Freshness {
   readonly day: number;
   readonly packages: readonly PackageFreshness[];
@@ -58,6 +60,7 @@ export interface Freshness {
   readonly states: readonly number[];
 }
 
+/** The same in a few numbers. */
 export interface FreshnessSummary {
   /** Packages whose name the base has. */
   readonly known: number;

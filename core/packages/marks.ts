@@ -18,6 +18,7 @@ const ENOUGH = {
   first: 0.9,
 } as const;
 
+/** Endings of versions that tell who built a package. */
 export interface LearnedMarks {
   /** Runs of letters in the base's own revisions. */
   readonly base: ReadonlySet<string>;

@@ -2,6 +2,7 @@
 import { type Candidate } from './offers.ts';
 import { versionsIn } from './packageStanding.ts';
 
+/** The versions of one package in one state of a base. */
 export interface PackageState {
   readonly candidate: string;
   readonly list: string;

@@ -10,6 +10,7 @@ interface NamedList {
   readonly packages: PackageColumns;
 }
 
+/** A package name that was found, and the lists that have it. */
 export interface FoundPackage {
   readonly name: string;
   /** The lists that have it, in the order in which they were given, each with the version that it has there. */
@@ -18,6 +19,7 @@ export interface FoundPackage {
   readonly fit: 0 | 1 | 2 | 3;
 }
 
+/** All names of several lists, ready to be looked up. */
 export class PackageNames {
   readonly #lists: readonly NamedList[];
   /** For each name, places of its lists and rows there, one after the other. */

@@ -4,6 +4,7 @@ import type { PackageClass } from './classify.ts';
 import { holdAgainst } from './holdAgainst.ts';
 import { createInstalledSet, OfferFinder, type Candidate } from './offers.ts';
 
+/** How one package of one system stands to a base. */
 export interface PackageStanding {
   readonly class: PackageClass | 'absent';
   /** The installed version; empty where it is absent. */

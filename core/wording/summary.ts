@@ -23,6 +23,7 @@ type SummaryTarget =
   | { readonly link: RecordId }
   | { readonly part: 'packages' | 'changes' | 'assessment' | 'evidence' };
 
+/** One sentence with where it leads. */
 export interface SummarySentence {
   readonly text: string;
   readonly to: SummaryTarget;
@@ -34,6 +35,7 @@ export interface SummarySentence {
   readonly counts?: boolean;
 }
 
+/** Sentences under one title. */
 export interface SummarySection {
   readonly id: 'is' | 'brings' | 'lacks' | 'unsettled';
   readonly title: string;

@@ -2,6 +2,7 @@
 import { createRouter, createWebHistory } from 'vue-router';
 import LineageScreen from '../screens/lineage/LineageScreen.vue';
 
+/** The addresses of the interface. */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [

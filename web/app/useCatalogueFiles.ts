@@ -13,6 +13,7 @@ function fileNameOf(title: string, more = ''): string {
   return [words.replace(/^-|-$/g, '') || 'catalogue', more, today()].filter(Boolean).join('-') + '.json';
 }
 
+/** Exporting the open catalogue, and reading a file. */
 export function useCatalogueFiles() {
   const store = useCatalogueStore();
   const notices = useNoticeStore();

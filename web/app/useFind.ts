@@ -6,6 +6,7 @@ import { useCatalogueStore } from '../stores/catalogueStore.ts';
 /** Milliseconds of work at a time. */
 const SLICE = 14;
 
+/** What is found as one types. */
 export function useFind(text: Ref<string>) {
   const store = useCatalogueStore();
   const found = shallowRef<readonly Found[]>([]);

@@ -26,6 +26,7 @@ export interface PackageHit {
 const LEAST_LETTERS = 2;
 const SHOWN = 6;
 
+/** Package names among what is found, from the package worker. */
 export function usePackageNames(text: Ref<string>) {
   const store = useCatalogueStore();
   const hits = shallowRef<readonly PackageHit[]>([]);

@@ -1,6 +1,7 @@
 /** The width of a text in the interface's own font. */
 import type { MeasureText } from '../../core/drawing/plateDrawing.ts';
 
+/** The font of the map, on the screen and in pictures. */
 export const MAP_FONT = "'Schibsted Grotesk Variable', 'Schibsted Grotesk', system-ui, sans-serif";
 
 /** How many widths are remembered; then it begins anew. */

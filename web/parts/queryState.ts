@@ -5,8 +5,10 @@
 import { computed, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 
+/** Parts of the address to set, or to take out with undefined. */
 export type QueryChanges = Readonly<Record<string, string | undefined>>;
 
+/** The state of a screen in its address. */
 export function useQueryState() {
   const route = useRoute();
   const router = useRouter();

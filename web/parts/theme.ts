@@ -70,6 +70,7 @@ const dark: ThemeDefinition = {
   },
 };
 
+/** Colours by their meaning, light and dark. */
 export const THEMES = { light, dark };
 
 /** The colours of families on the map, by the order of their roots; after the last they begin again. */

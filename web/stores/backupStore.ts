@@ -17,6 +17,7 @@ interface Permitted {
   requestPermission?: (options: { mode: 'readwrite' }) => Promise<PermissionState>;
 }
 
+/** Where copies go, and whether one is due. */
 export const useBackupStore = defineStore('backup', () => {
   const store = useCatalogueStore();
   const settings = createBrowserStore('backups');

@@ -11,6 +11,7 @@ import { SAMPLE_ID } from '../../workspace/shelf.ts';
 import { Workspace, type WorkspaceState } from '../../workspace/workspace.ts';
 import { createBrowserHost } from './browserHost.ts';
 
+/** The workspace as reactive state. */
 export const useCatalogueStore = defineStore('catalogue', () => {
   const workspace = new Workspace(createBrowserHost(), (next) => {
     markOpening(state.value.session.phase, next.session.phase);

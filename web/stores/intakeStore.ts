@@ -6,6 +6,7 @@ import { IntakeReading, type ReadingState } from '../../workspace/intakeReading.
 import { PackageClient } from '../workers/packageClient.ts';
 import { candidateMessage, usePackageLists } from './packageLists.ts';
 
+/** The reading of a drop as reactive state. */
 export const useIntakeStore = defineStore('intake', () => {
   const lists = usePackageLists();
   const client = new PackageClient();

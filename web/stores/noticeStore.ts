@@ -9,6 +9,7 @@ interface Notice {
   readonly trouble: boolean;
 }
 
+/** The one line at the bottom that tells what happened. */
 export const useNoticeStore = defineStore('notice', () => {
   const notice = ref<Notice | null>(null);
 

@@ -28,6 +28,7 @@ interface PackageImpacts {
 
 type PackageImpactState = 'none' | 'working' | 'done' | 'noList' | 'failed';
 
+/** The answer to a question about a package of a base. */
 export function usePackageImpact(
   catalogue: Ref<Catalogue>,
   graph: Ref<LineageGraph>,

@@ -32,6 +32,7 @@ export function candidateMessage(candidate: DescribedCandidate): CandidateMessag
   return { ...candidate, states };
 }
 
+/** Candidates and packed lists of the open catalogue. */
 export function usePackageLists() {
   const store = useCatalogueStore();
   const described = computed(() => describeCandidates(store.catalogue, currentDay()));

@@ -2,6 +2,7 @@
 import type { MapLayout } from '../../core/lineage/map/layoutMap.ts';
 import type { MapShape } from '../../core/lineage/map/shape.ts';
 
+/** What is to be laid out. */
 export interface LayoutRequest {
   readonly number: number;
   /** A new shape; without one the last is drawn at another detail. */
@@ -14,6 +15,7 @@ export interface LayoutRequest {
   readonly anew?: boolean;
 }
 
+/** The layout, or why there is none. */
 export interface LayoutAnswer {
   readonly number: number;
   readonly layout: MapLayout;

@@ -98,4 +98,5 @@ export interface PackageQuestions {
   };
 }
 
+/** The name of a question to the package worker. */
 export type PackageQuestion = keyof PackageQuestions;

@@ -69,6 +69,7 @@ const WAYS: readonly ((evidence: Evidence, role: RoleId) => FoundFact[])[] = [
   byVirtualPackage,
 ];
 
+/** Default applications by role, from default-application lists and desktop entries. */
 export const roles: FactRule = (system) => {
   const later = addedLater(system);
   const evidence: Evidence = {

@@ -10,6 +10,7 @@ import { found, type FactRule, type FoundFact } from './rule.ts';
 /** Suites that stand for whatever is current, as archives name them. */
 const MOVING = /^(stable|oldstable|testing|unstable|latest|rolling|current|next|devel|experimental)([-/]|$)/;
 
+/** The configured repositories in their order, with what is set for each. */
 export const archives: FactRule = (system) => [...aptArchives(system), ...otherArchives(system)];
 
 function aptArchives(system: ReadSystem): FoundFact[] {

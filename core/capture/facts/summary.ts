@@ -7,6 +7,7 @@ import { found, type FactRule } from './rule.ts';
 /** What stands behind a name in brackets says where it was set; a version behind a desktop is a fact of its own. */
 const bare = (text = '') => text.replace(/\s*\[[^\]]*\].*$/, '').split(', ')[0];
 
+/** What a pasted system summary says. */
 export const summary: FactRule = (system) => {
   const read = parseSystemSummary(textOf(system, 'system-summary'));
   if (!read) return [];

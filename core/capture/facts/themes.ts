@@ -57,6 +57,7 @@ const QT_SETTINGS: readonly (readonly [group: string, key: string, fact: string]
 const qtFilesOf = (system: ReadSystem) =>
   keyFilesOf(system, 'key-file').filter(({ path }) => /(^|\/)etc\/xdg\/kdeglobals$/.test(path));
 
+/** Settings of the second toolkit, from its configuration files. */
 export const qtSettings: FactRule = (system) =>
   qtFilesOf(system).flatMap((file) =>
     QT_SETTINGS.flatMap(([group, key, fact]) =>
@@ -100,6 +101,7 @@ export const darkness: FactRule = (system) => {
   return prefers ? found('themes.dark', /^(1|true)$/i.test(prefers.text), prefers.path) : [];
 };
 
+/** The background of a new account. */
 export const wallpaper: FactRule = (system): FoundFact[] => {
   const picture = storedValue(system, 'background', 'picture-uri');
   if (!picture) return [];

@@ -45,6 +45,7 @@ function guideOf(system: ReadSystem): Guide | null {
   return guides.sort((a, b) => b.weight - a.weight)[0]?.guide ?? null;
 }
 
+/** A program that starts with the first session, whether and how it opens by itself. */
 export const guide: FactRule = (system) => {
   const tool = guideOf(system);
   if (!tool) return [];

@@ -8,6 +8,7 @@ import { cellsOf, elementsOf, topOf } from './cells.ts';
 /** How a role is filled: as in a base, by the layer's own choice, by nothing, by a choice at install, or not known. */
 type RoleState = 'carried' | 'own' | 'empty' | 'chosen' | 'unknown';
 
+/** One role and the applications that fill it, here and in the base. */
 export interface RoleRow {
   readonly fact: FactKey;
   readonly application: string;
@@ -22,6 +23,7 @@ export interface RoleRow {
   readonly foreign: boolean;
 }
 
+/** Roles and what else is set by default. */
 export interface DefaultsView {
   readonly roles: readonly RoleRow[];
   readonly counts: Readonly<Record<RoleState, number>>;

@@ -14,6 +14,7 @@ interface OfferedKernel {
   readonly layer: RecordId;
 }
 
+/** The running kernel beside the others that are offered. */
 export interface KernelView {
   /** The running version and string, and the base's; empty where not known. */
   readonly version: string;

@@ -20,6 +20,7 @@ export interface Item {
   readonly right: number[];
 }
 
+/** Which column each plate stands in. */
 export interface Columns {
   /** Families from first to last. */
   readonly families: readonly string[];

@@ -16,6 +16,7 @@ export interface Detail {
   readonly band: { readonly widest: number; readonly narrowest: number; readonly thin: number };
 }
 
+/** How much of a plate is shown, from far to near. */
 export const DETAILS = [
   {
     id: 'full',

@@ -7,6 +7,7 @@ import { placeStacks } from './place.ts';
 import type { MapShape } from './shape.ts';
 import { stackFamilies } from './stacks.ts';
 
+/** A plate with its place, in map units. */
 export interface Plate {
   readonly id: string;
   /** Its upper left corner. */
@@ -15,6 +16,7 @@ export interface Plate {
   readonly column: number;
 }
 
+/** All plates, bands and lines with their places. */
 export interface MapLayout {
   readonly detail: Detail;
   readonly plates: readonly Plate[];

@@ -26,6 +26,7 @@ interface ShapeLine {
   readonly to: string;
 }
 
+/** What the map holds, without places. */
 export interface MapShape {
   /** By name: what is not decided otherwise stands in this order. */
   readonly nodes: readonly ShapeNode[];

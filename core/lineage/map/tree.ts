@@ -7,6 +7,7 @@ import type { MapShape } from './shape.ts';
 /** In which order the derivatives of one base follow each other. */
 type SiblingOrder = (children: readonly number[]) => readonly number[];
 
+/** Every plate under its first base. */
 export interface Tree {
   /** All families, first to last. */
   readonly families: readonly number[];

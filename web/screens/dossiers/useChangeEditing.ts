@@ -9,6 +9,7 @@ import type { Result } from '../../../core/issue.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
 
+/** Writing, weighing and deleting what is recorded of changes. */
 export function useChangeEditing() {
   const store = useCatalogueStore();
   return {

@@ -9,6 +9,7 @@ import type { Result } from '../../../core/issue.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
 
+/** Writing, accepting and deleting readings. */
 export function useFactEditing() {
   const store = useCatalogueStore();
   return {

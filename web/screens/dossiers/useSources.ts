@@ -6,6 +6,7 @@ import { compareWhen } from '../../../core/catalogue/when.ts';
 import { distributionOf } from '../../../core/lineage/chain.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
+/** The sources of the open catalogue, newest first, and those of one dossier. */
 export function useSources() {
   const store = useCatalogueStore();
   const sources = computed(() =>

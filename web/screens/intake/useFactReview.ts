@@ -7,6 +7,7 @@ import { findRelease } from '../../../core/capture/acceptPlacement.ts';
 import { reviewFacts, type ReviewedFact } from '../../../core/capture/reviewFacts.ts';
 import type { Issue } from '../../../core/issue.ts';
 
+/** What was decided of a proposed fact. */
 export type Decision = 'accept' | 'leave' | 'open';
 
 /** A fact under review with what was decided. A corrected one has the analyst's value in its proposal. */
@@ -23,6 +24,7 @@ const BEGINNING: Readonly<Record<ReviewedFact['state'], Decision>> = {
   spoiled: 'open',
 };
 
+/** The course of reviewing proposed facts, from the keyboard. */
 export function useFactReview(
   catalogue: Ref<Catalogue>,
   name: Ref<string>,

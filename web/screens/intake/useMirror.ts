@@ -9,6 +9,7 @@ import type {
 import { createIssue, type Issue } from '../../../core/issue.ts';
 import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 
+/** Asking the server for a repository, line by line. */
 export function useMirror() {
   const isFetching = ref(false);
   const progress = shallowRef<{ file: string; done: number; total: number } | null>(null);

@@ -18,6 +18,7 @@ interface AskedImpact {
   readonly ofPackage?: boolean;
 }
 
+/** The impact that the address asks for. */
 export function useAskedImpact(
   query: Ref<QueryChanges>,
   catalogue: Ref<Catalogue>,

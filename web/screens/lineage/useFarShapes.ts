@@ -4,6 +4,7 @@ import type { RecordId } from '../../../core/catalogue/recordKind.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import type { MapLayout } from '../../../core/lineage/map/layoutMap.ts';
 
+/** A band as a path. */
 export interface DrawnBand {
   readonly key: string;
   readonly link: GraphLink;
@@ -24,6 +25,7 @@ interface FarOptions {
 /** The room that a name takes, in pixels: smaller families are not named. */
 const NAME_ROOM = 30;
 
+/** Plates as one shape, where they are too small for more. */
 export function useFarShapes({ isMark, layout, graph, bands, scale, colourOf, isDim }: FarOptions) {
   const farShapes = computed(() => {
     if (!isMark.value) return { bands: [], plates: [] };

@@ -8,6 +8,7 @@ import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { shapeOf } from '../../../core/lineage/map/shapeOf.ts';
 
+/** What of the lineage is shown. */
 export interface LineageSelection {
   readonly unfolded: ReadonlySet<RecordId>;
   readonly filter: MapFilter;
@@ -21,6 +22,7 @@ const kept = new LineageView();
 /** Milliseconds of work at a time while all plates are computed. */
 const SLICE = 12;
 
+/** Graph, plates and events of the open catalogue as the address asks for them. */
 export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Ref<LineageSelection>) {
   const graph = computed(() => kept.graph(catalogue.value, day.value, view.value.unfolded));
   /** The kept view, once it knows of the catalogue as it is: the graph may be the same object after an edit. */

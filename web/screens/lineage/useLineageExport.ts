@@ -30,6 +30,7 @@ interface ExportSubject {
 const SHARPNESS = 2;
 const MOST_PIXELS = 120_000_000;
 
+/** What is shown, as files. */
 export function useLineageExport(subject: Ref<ExportSubject>) {
   const notices = useNoticeStore();
   const fileName = (ending: string) => `lineage-${subject.value.date}.${ending}`;

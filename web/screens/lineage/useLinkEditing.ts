@@ -13,6 +13,7 @@ import { removeRecord } from '../../../core/editing/removal.ts';
 import type { Result } from '../../../core/issue.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
+/** Adding, correcting and deleting links and distributions. */
 export function useLinkEditing() {
   const store = useCatalogueStore();
   return {

@@ -9,6 +9,7 @@ interface Ghost extends Plate {
 
 const SHOWN_FOR = 1100;
 
+/** Plates that come, go and move, drawn as such for a moment. */
 export function useMapChanges(
   shown: Ref<ShownLayout | null>,
   basesOf: (id: string) => string,

@@ -30,6 +30,7 @@ const HANDLE = 9;
 /** Pixels after which a press is a drag. */
 const SLOP = 4;
 
+/** Pointer and wheel on the map. */
 export function useMapGestures(options: GestureOptions) {
   const { host, mapView, layout } = options;
   const hovered = ref<RecordId | null>(null);

@@ -29,6 +29,7 @@ const upperScale = (detail: number) => (detail === 0 ? NEAREST : pitch(detail - 
 const lowerScale = (detail: number) => (detail === LAST ? FARTHEST : 1);
 const FLIGHT = 420;
 
+/** Which part of the map is in the frame, and how large. */
 export function useMapView(shown: Ref<ShownLayout | null>, setDetail: (detail: number) => void) {
   const view = shallowRef({ x: MARGIN, y: MARGIN, scale: 1 });
   /** How large the frame is. */
