@@ -13,7 +13,7 @@ import { catalogueOf, reading } from '../testing/catalogues.ts';
 import { nameOfNumber, randomLineage } from '../testing/lineages.ts';
 import { median, type BenchResult } from './compare.ts';
 
-export const FACTS = 200_000;
+const FACTS = 200_000;
 const DISTRIBUTIONS = 1500;
 const EDITS = 15;
 const DAY = firstDayOf('2026-11-24');

@@ -3,7 +3,8 @@
  * cannot be read ends the reading: what follows rests on it, and applying it would make a mixture.
  */
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { applyDiff, withRecords } from '../core/catalogue/diff.ts';
+import { applyDiff } from '../core/catalogue/diff.ts';
+import { catalogueOfPages, catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
 import { stepHistory, type Edit, type History, type HistoryStep } from '../core/catalogue/history.ts';
 import { mendReferences } from '../core/catalogue/mendReferences.ts';
 import {
@@ -13,7 +14,12 @@ import {
   migrateRecord,
   type Versions,
 } from '../core/catalogue/migrate.ts';
-import { CURRENT_VERSIONS, KIND_NAMES, type AnyRecord } from '../core/catalogue/recordKinds.ts';
+import {
+  CURRENT_VERSIONS,
+  KIND_NAMES,
+  type AnyRecord,
+  type KindName,
+} from '../core/catalogue/recordKinds.ts';
 import { createIssue, type Issue } from '../core/issue.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
 import { openItem } from './sealedItem.ts';
@@ -116,7 +122,7 @@ async function readWithoutHead(store: KeyValueStore, known: KnownSaved): Promise
       if (!isIssue(record)) records.push(record);
     }
   }
-  const catalogue = withRecords(createCatalogue(), mendReferences(records).records);
+  const catalogue = catalogueOfRecords(mendReferences(records).records);
   const greatest = keys.reduce((most, key) => Math.max(most, parseStepKey(key)?.number ?? 0), known.step);
   const reached: Reached = { step: known.step, sum: '', greatest };
   const head: Head = {
@@ -141,7 +147,7 @@ async function readWith(
   const damage: Issue[] = [];
   const pages = await readPages(store, head, damage);
   const history = await readEdits(store, head, damage);
-  const paged = withRecords(createCatalogue(), pages.records);
+  const paged = pages.catalogue;
   const keys = await store.keys();
   const present = new Set(keys);
   const start: SavedState = {
@@ -184,36 +190,39 @@ async function readPages(
   store: KeyValueStore,
   head: Head,
   damage: Issue[],
-): Promise<{ records: readonly AnyRecord[]; whole: boolean }> {
-  const isCurrent = KIND_NAMES.every(
-    (kind) => (head.versions[kind] ?? CURRENT_VERSIONS[kind]) === CURRENT_VERSIONS[kind],
-  );
-  const records: AnyRecord[] = [];
+): Promise<{ catalogue: Catalogue; whole: boolean }> {
+  const isCurrent = isOfNow(head.versions);
   const missing = new Map<string, number>();
-  await Promise.all(
+  const pages = await Promise.all(
     Object.entries(head.pages).map(async ([slot, entry]) => {
+      const [kind, index] = slot.split('/');
       const page = await openItem<AnyRecord[]>(await store.get(entry.key));
-      if (page?.sum !== entry.sum) {
-        const [kind] = slot.split('/');
-        missing.set(kind, (missing.get(kind) ?? 0) + entry.records);
-        return;
-      }
-      // What this program wrote and the checksum vouches for was valid when it was written.
-      for (const raw of page.value) {
-        const record = isCurrent ? raw : migrateRecord(raw, head.versions, slot);
-        if (isIssue(record)) damage.push(record);
-        else records.push(record);
-      }
+      if (page?.sum === entry.sum)
+        return { kind: kind as KindName, index: Number(index), records: page.value };
+      missing.set(kind, (missing.get(kind) ?? 0) + entry.records);
+      return { kind: kind as KindName, index: Number(index), records: [] };
     }),
   );
+  // What this program wrote and the checksums vouch for was valid when it was written.
+  if (missing.size === 0 && isCurrent) return { catalogue: catalogueOfPages(pages), whole: true };
   for (const [kind, count] of missing)
     damage.push(createIssue('damage', 'storage.pageMissing', 'storage', { count, kind }));
-  const whole = missing.size === 0;
-  if (whole && isCurrent) return { records, whole };
+  const records: AnyRecord[] = [];
+  for (const raw of pages.flatMap((page) => page.records)) {
+    const record = isCurrent ? raw : migrateRecord(raw, head.versions, raw.id);
+    if (isIssue(record)) damage.push(record);
+    else records.push(record);
+  }
   const mended = mendReferences(records);
   if (mended.dropped.length > 0)
     damage.push(createIssue('damage', 'storage.dropped', 'storage', { count: mended.dropped.length }));
-  return { records: mended.records, whole: whole && mended.dropped.length === 0 };
+  const whole = missing.size === 0 && mended.dropped.length === 0;
+  return { catalogue: catalogueOfRecords(mended.records), whole };
+}
+
+/** True for data that no kind has to be migrated in. */
+function isOfNow(versions: Versions): boolean {
+  return KIND_NAMES.every((kind) => (versions[kind] ?? CURRENT_VERSIONS[kind]) === CURRENT_VERSIONS[kind]);
 }
 
 /** The edits of the head's history. When one cannot be read, those before it can no longer be undone. */
@@ -248,10 +257,7 @@ async function readEdit(raw: unknown): Promise<Edit | null> {
 const editOf = (step: HistoryStep): Edit | null => (step.type === 'do' ? step.edit : null);
 
 function migrateEdit(edit: Edit, versions: Versions): Edit | null {
-  const isCurrent = KIND_NAMES.every(
-    (kind) => (versions[kind] ?? CURRENT_VERSIONS[kind]) === CURRENT_VERSIONS[kind],
-  );
-  if (isCurrent) return edit;
+  if (isOfNow(versions)) return edit;
   const diff = migrateDiff(edit.diff, versions, 'journal');
   return isIssue(diff) ? null : { ...edit, diff };
 }
@@ -337,7 +343,7 @@ function takeStep(state: SavedState, item: StepItem, isExact = true): SavedState
   const putIds = new Set(put.map(({ id }) => id));
   const kept = all.filter(({ id }) => !gone.has(id) && !putIds.has(id));
   const mended = mendReferences([...kept, ...put]);
-  return { catalogue: withRecords(createCatalogue(), mended.records), history: taken.history, lists };
+  return { catalogue: catalogueOfRecords(mended.records), history: taken.history, lists };
 }
 
 /** What a window that follows has: a state, and where its reading ended. */

@@ -14,13 +14,13 @@ import {
 import type { RecordId } from './recordKind.ts';
 
 /** Pages per kind: about 3,000 records a page at 200,000 readings, and few writes for a small catalogue. */
-const PAGE_COUNT = 64;
+export const PAGE_COUNT = 64;
 
 /** All records of one analyst, by kind, and who names whom. */
 export interface Catalogue {
   readonly records: { readonly [K in KindName]: PagedMap<RecordTypes[K]> };
-  /** For each id, the ids of the records that point to it. */
-  readonly pointers: PagedMap<ReadonlySet<RecordId>>;
+  /** For each id, the ids of the records that point to it, each once, in no particular order. */
+  readonly pointers: PagedMap<Iterable<RecordId>>;
 }
 
 /** A catalogue without any record. */

@@ -2,9 +2,9 @@
  * What of a heap of records can stand by itself: for files and stores of which a part is missing. A record whose owner is
  * missing goes, with all that belongs to it; what only cites something missing stays, without the mention.
  */
-import { referencesOf, referenceTableOf, type AnyRecord } from './recordKinds.ts';
+import { referenceTableOf, type AnyRecord } from './recordKinds.ts';
 import type { RecordId } from './recordKind.ts';
-import { withoutMentions } from './references.ts';
+import { visitMentions, withoutMentions } from './references.ts';
 
 /** Records that point to each other only, and what it took. */
 interface Mended {
@@ -20,13 +20,19 @@ export function mendReferences(records: Iterable<AnyRecord>): Mended {
   const kept = new Map<RecordId, AnyRecord>();
   for (const record of records) kept.set(record.id, record);
   const pointers = new Map<RecordId, RecordId[]>();
-  const missing: RecordId[] = [];
+  const gone = new Set<RecordId>();
   for (const record of kept.values())
-    for (const { id } of referencesOf(record)) {
-      let from = pointers.get(id);
-      if (!from) pointers.set(id, (from = kept.has(id) ? [] : (missing.push(id), [])));
-      from.push(record.id);
-    }
+    visitMentions(record, referenceTableOf(record), (id) => {
+      if (!kept.has(id)) gone.add(id);
+    });
+  const missing = [...gone];
+  if (missing.length === 0) return { records: [...kept.values()], dropped: [], freed: [] };
+  for (const record of kept.values())
+    visitMentions(record, referenceTableOf(record), (id) => {
+      const from = pointers.get(id);
+      if (from) from.push(record.id);
+      else pointers.set(id, [record.id]);
+    });
   const dropped: RecordId[] = [];
   const freed = new Set<RecordId>();
   for (let id = missing.pop(); id !== undefined; id = missing.pop()) {

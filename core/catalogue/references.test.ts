@@ -16,6 +16,7 @@ import { checkDiff } from './checkDiff.ts';
 import { applyDiff, diffOfRecords, diffOfRemoval, diffOfRenaming, reverseDiff } from './diff.ts';
 import { createEdition } from './edition.ts';
 import { mendReferences } from './mendReferences.ts';
+import { catalogueOfPages, catalogueOfRecords } from './wholeCatalogue.ts';
 import { createQuestion } from './question.ts';
 import { KIND_NAMES, RECORD_KINDS, referencesOf, type AnyRecord } from './recordKinds.ts';
 import type { RecordId } from './recordKind.ts';
@@ -180,5 +181,30 @@ describe('a diff made for another state', () => {
     });
     const without = valueOf(applyDiff(catalogue, diffOfRecords(catalogue, [], ['question:q'])));
     expect(applyDiff(without, edit)).toMatchObject({ ok: false, issues: [{ where: 'question:q' }] });
+  });
+});
+
+describe('a catalogue made at once', () => {
+  it('is the same as one made record by record, index and all', () => {
+    fc.assert(
+      fc.property(fc.subarray(FAMILY), (some) => {
+        const { records } = mendReferences(some);
+        const one = catalogueOf(...records);
+        const content = (of: typeof one) => ({
+          records: KIND_NAMES.map((kind) => [...of.records[kind].entries()].sort()),
+          sizes: KIND_NAMES.map((kind) => of.records[kind].size),
+          pointers: [...of.pointers.entries()].map(([id, set]) => [id, [...set].sort()]).sort(),
+        });
+        expect(content(catalogueOfRecords(records))).toEqual(content(one));
+        const pages = KIND_NAMES.flatMap((kind) =>
+          one.records[kind].pages.map((page, index) => ({
+            kind,
+            index,
+            records: [...page.values()] as AnyRecord[],
+          })),
+        );
+        expect(content(catalogueOfPages(pages))).toEqual(content(one));
+      }),
+    );
   });
 });

@@ -46,6 +46,16 @@ export function mentionsIn(record: object, table: ReferenceTable): Mention[] {
   return mentions;
 }
 
+/** Calls back with every id that a record names, twice for one that stands twice: for whoever asks of very many records. */
+export function visitMentions(record: object, table: ReferenceTable, visit: (id: RecordId) => void): void {
+  for (const { path, isList } of fieldsOf(table)) {
+    const value = path.length === 1 ? (record as Raw)[path[0]] : valueAt(record, path);
+    if (value === undefined) continue;
+    if (!isList) visit(value as RecordId);
+    else for (const id of value as readonly RecordId[]) visit(id);
+  }
+}
+
 /**
  * The record once others are gone: the same object when it names none of them, without the mentions where it only cites
  * them, null where it goes along.

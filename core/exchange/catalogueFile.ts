@@ -4,8 +4,8 @@
  */
 import { strFromU8, unzlibSync, zlibSync } from 'fflate';
 import { z } from 'zod';
-import { createCatalogue, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { withRecords } from '../catalogue/diff.ts';
+import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { mendReferences } from '../catalogue/mendReferences.ts';
 import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
 import {
@@ -115,7 +115,7 @@ function catalogueOf(
         .map((id) => createIssue('error', 'export.ownerMissing', id, missingOwner(byId, id))),
     );
   return success(
-    withRecords(createCatalogue(), whole),
+    catalogueOfRecords(whole),
     freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
   );
 }

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
+import type { Result } from '../../core/issue.ts';
 import { countRecords, titleOf } from '../../workspace/session.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
@@ -25,18 +26,25 @@ function holdings({ records }: Catalogue): string {
   ].join(', ');
 }
 
-async function openBeside(): Promise<void> {
-  if (!read.value || !notices.tellTrouble(await store.openBeside(read.value))) return;
+/** The sheet closes at once; what could not be done brings it back. */
+async function take(
+  work: (catalogue: CatalogueWithPackages) => Promise<Result<unknown>>,
+  tell: () => string,
+): Promise<void> {
+  const taken = read.value;
+  if (!taken) return;
   read.value = null;
-  notices.tell(`Opened “${store.about?.title}”. What was open is still there.`);
+  if (!notices.tellTrouble(await work(taken))) {
+    read.value = taken;
+    return;
+  }
+  notices.tell(tell());
   await router.push('/lineage');
 }
-async function replace(): Promise<void> {
-  if (!read.value || !notices.tellTrouble(await store.replaceBy(read.value))) return;
-  read.value = null;
-  notices.tell(`“${present.value}” is in place of what was there. Undo brings that back.`);
-  await router.push('/lineage');
-}
+const openBeside = () =>
+  take(store.openBeside, () => `Opened “${present.value}”. What was open is still there.`);
+const replace = () =>
+  take(store.replaceBy, () => `“${present.value}” is in place of what was there. Undo brings that back.`);
 </script>
 
 <template>
