@@ -9,9 +9,17 @@ const SCREENS = [
   '/lineage?at=distribution:tidewater',
   '/lineage?view=outline',
   '/dossiers',
-  ...['summary', 'layers', 'changes', 'packages', 'editions', 'evidence', 'timeline', 'history', 'assessment'].map(
-    (tab) => `/dossiers/release:tidewater-7.1?tab=${tab}`,
-  ),
+  ...[
+    'summary',
+    'layers',
+    'changes',
+    'packages',
+    'editions',
+    'evidence',
+    'timeline',
+    'history',
+    'assessment',
+  ].map((tab) => `/dossiers/release:tidewater-7.1?tab=${tab}`),
   ...['repositories', 'welcome', 'themes'].map((area) => `/dossiers/release:tidewater-7.1?area=${area}`),
   '/intake',
   '/freshness',
@@ -57,7 +65,9 @@ describe.each(['light', 'dark'])('in %s colours', (scheme) => {
     )) as Violation[];
     for (const { id, impact, nodes } of violations) {
       found.set(impact, (found.get(impact) ?? 0) + nodes.length);
-      lines.push(`${scheme} ${path}: ${impact} ${id}, ${nodes.length} times, such as ${nodes[0].html.slice(0, 110)}`);
+      lines.push(
+        `${scheme} ${path}: ${impact} ${id}, ${nodes.length} times, such as ${nodes[0].html.slice(0, 110)}`,
+      );
     }
     expect(await page.evaluate('axe.version')).toMatch(/^4\./);
   });

@@ -1,10 +1,10 @@
 /** Debian's Chromium under Playwright, and the server under test on a free port of 127.0.0.1. */
 import { chromium, type Browser, type BrowserContext, type Locator, type Page } from 'playwright-core';
 import { mkdtemp, rm } from 'node:fs/promises';
-import { existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { CHROMIUM, CHROMIUM_FLAGS, CHROMIUM_MISSING } from '../testing/chromium.ts';
 import { createMirror } from '../sample/mirror/mirror.ts';
 import { createApp } from '../server/app.ts';
 import { listen, type Listening } from '../server/listen.ts';
@@ -12,17 +12,6 @@ import { createMirrorApi } from '../server/mirror/api.ts';
 import { MirrorCache } from '../server/mirror/cache.ts';
 import { Downloader } from '../server/mirror/download.ts';
 import { AllowedHosts } from '../server/mirror/hosts.ts';
-
-const EXECUTABLE =
-  process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync);
-const FLAGS = [
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 /** Starts the built application with the stand-in mirror beside it; `close` stops both. */
 export async function startServer(): Promise<Listening & { readonly mirror: string }> {
@@ -53,14 +42,12 @@ export interface Session {
 export async function openBrowser(
   options: { width?: number; height?: number; dark?: boolean } = {},
 ): Promise<Session & { errors: string[] }> {
-  if (!EXECUTABLE)
-    throw new Error('Chromium is not installed: apt-get install chromium, or name it with CHROMIUM=/path');
+  if (!CHROMIUM) throw new Error(CHROMIUM_MISSING);
   const profile = await mkdtemp(join(tmpdir(), 'aspen-ridge-browser-'));
-  const sandbox = process.getuid?.() === 0 ? ['--no-sandbox'] : [];
   const context = await chromium.launchPersistentContext(profile, {
-    executablePath: EXECUTABLE,
+    executablePath: CHROMIUM,
     headless: true,
-    args: [...FLAGS, ...sandbox],
+    args: [...CHROMIUM_FLAGS],
     viewport: { width: options.width ?? 1280, height: options.height ?? 800 },
     colorScheme: options.dark ? 'dark' : 'light',
     acceptDownloads: true,

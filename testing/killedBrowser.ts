@@ -3,27 +3,14 @@
  * it had called saved must be there, and the catalogue must open. The interface is used as a person uses it.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync } from 'node:fs';
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser, type Page } from 'playwright-core';
+import { CHROMIUM, CHROMIUM_FLAGS, CHROMIUM_MISSING } from './chromium.ts';
 import { createRandom } from './samples.ts';
 
-const EXECUTABLE =
-  process.env.CHROMIUM ?? ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync) ?? 'chromium';
-const FLAGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--remote-debugging-port=0',
-  '--window-size=1280,800',
-];
+const FLAGS = [...CHROMIUM_FLAGS, '--headless', '--remote-debugging-port=0', '--window-size=1280,800'];
 
 /** What the page had called saved when it was last seen, by the title of the catalogue. */
 type Acknowledged = Map<string, number>;
@@ -45,9 +32,10 @@ class KillableBrowser {
   constructor(private readonly profile: string) {}
 
   async open(): Promise<Page> {
+    if (!CHROMIUM) throw new Error(CHROMIUM_MISSING);
     const portFile = join(this.profile, 'DevToolsActivePort');
     await rm(portFile, { force: true });
-    this.#process = spawn(EXECUTABLE, [...FLAGS, `--user-data-dir=${this.profile}`, 'about:blank'], {
+    this.#process = spawn(CHROMIUM, [...FLAGS, `--user-data-dir=${this.profile}`, 'about:blank'], {
       stdio: 'ignore',
       detached: true,
     });

@@ -5,6 +5,7 @@ import { countCrossingPairs, pointsOfPath } from '../../../testing/crossings.ts'
 import { assignColumns } from './columns.ts';
 import { DETAILS } from './detail.ts';
 import { layoutMap, type MapLayout } from './layoutMap.ts';
+import { orderColumns } from './order.ts';
 import type { MapShape } from './shape.ts';
 
 /** A random shape: each node rests on up to three earlier ones, or on none; some lines lead anywhere. */
@@ -179,5 +180,38 @@ describe('the layout', () => {
     expect(layout.plates).toHaveLength(2);
     expect([...layout.bands, ...layout.lines]).toHaveLength(2);
     expect(behindPlates(layout)).toEqual([]);
+  });
+});
+
+describe('the order within columns', () => {
+  /** Crossings between all neighbouring columns, counted pair by pair. */
+  function crossingsOf({ items }: ReturnType<typeof assignColumns>, columns: readonly (readonly number[])[]) {
+    const place = new Map(columns.flatMap((column) => column.map((item, at) => [item, at] as const)));
+    let crossings = 0;
+    for (const column of columns)
+      for (const [at, upper] of column.entries())
+        for (const lower of column.slice(at + 1))
+          for (const a of items[upper].left)
+            for (const b of items[lower].left) if (place.get(a)! > place.get(b)!) crossings++;
+    return crossings;
+  }
+  it('cannot be bettered by exchanging two neighbours of one family', () => {
+    fc.assert(
+      fc.property(shapes, (shape) => {
+        const graph = assignColumns(shape);
+        const columns = orderColumns(shape, graph);
+        const present = crossingsOf(graph, columns);
+        columns.forEach((column, c) => {
+          for (let at = 1; at < column.length; at++) {
+            if (graph.items[column[at - 1]].family !== graph.items[column[at]].family) continue;
+            const exchanged = column.slice();
+            [exchanged[at - 1], exchanged[at]] = [exchanged[at], exchanged[at - 1]];
+            const other = columns.map((each, i) => (i === c ? exchanged : each));
+            expect(crossingsOf(graph, other)).toBeGreaterThanOrEqual(present);
+          }
+        });
+      }),
+      { numRuns: 60 },
+    );
   });
 });
