@@ -5,7 +5,7 @@ import { DAMAGES, openMemory, refusingStore, SwitchedOff, switchedOffAt } from '
 import { createCatalogue } from '../core/catalogue/catalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
 import { applyDiff, diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
-import { HISTORY_LIMIT } from '../core/catalogue/history.ts';
+import { HISTORY_LIMIT, type HistoryStep } from '../core/catalogue/history.ts';
 import { formatCatalogueFile, parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { CatalogueStorage, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';
 import { readStore, type ReadStore } from './readStore.ts';
@@ -33,6 +33,27 @@ describe('saving', () => {
     expect(found.state.history).toEqual(states.at(-1)!.history);
     const storage = new CatalogueStorage(store, chanceId);
     for (const sum of found.state.lists.values()) expect(await storage.loadList(sum)).not.toBeNull();
+  });
+  it('keeps the lists that an undo or a redo needs, over a checkpoint', async () => {
+    const { store } = openMemory();
+    const storage = await begun(store);
+    let state: SavedState = EMPTY;
+    const take = async (step: HistoryStep, lists = new Map<string, Uint8Array>()) => {
+      state = after(state, step);
+      await storage.saveStep(step, lists);
+      await storage.checkpoint(state);
+    };
+    const [step, lists] = await stepOf(state, 3);
+    const [sum] = lists.keys();
+    await take(step, lists);
+    await take({ type: 'undo' });
+    expect(await storage.loadList(sum)).not.toBeNull();
+    await take({ type: 'redo' });
+    expect(await storage.loadList(sum)).not.toBeNull();
+    await take({ type: 'undo' });
+    const [other, none] = await stepOf(state, 0);
+    await take(other, none); // the undone edit can no longer be redone: its list is an orphan now
+    expect(await storage.loadList(sum)).toBeNull();
   });
   it('keeps no more than is needed', async () => {
     const { store, values } = openMemory();

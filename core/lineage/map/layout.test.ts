@@ -195,9 +195,13 @@ describe('the order within columns', () => {
             for (const b of items[lower].left) if (place.get(a)! > place.get(b)!) crossings++;
     return crossings;
   }
+  /** One family in which most rest on two or three others: sweeps alone leave crossings that an exchange undoes. */
+  const tangles = fc
+    .array(fc.array(fc.nat(), { minLength: 2, maxLength: 3 }), { minLength: 40, maxLength: 60 })
+    .map((all) => shapeFrom(all.map((bases) => [bases, null])));
   it('cannot be bettered by exchanging two neighbours of one family', () => {
     fc.assert(
-      fc.property(shapes, (shape) => {
+      fc.property(tangles, (shape) => {
         const graph = assignColumns(shape);
         const columns = orderColumns(shape, graph);
         const present = crossingsOf(graph, columns);
