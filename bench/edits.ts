@@ -2,11 +2,11 @@
  * Editing one fact of 200,000: all that the lineage shows, kept up with the edit, against computing it anew; and the
  * search over all of them.
  */
-import { withRecords } from '../core/catalogue/diff.ts';
+import { withRecords } from '../core/catalogue/applyDiff.ts';
 import { FACT_KEYS } from '../core/catalogue/factSheet.ts';
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
-import { firstDayOf } from '../core/catalogue/when.ts';
+import { firstDayOf } from '../core/catalogue/days.ts';
 import { search } from '../core/finding/find.ts';
 import { LineageView } from '../core/judging/lineageView.ts';
 import { catalogueOf, reading } from '../testing/catalogues.ts';

@@ -4,8 +4,8 @@
  */
 import { execFileSync } from 'node:child_process';
 import { createCatalogue } from '../core/catalogue/catalogue.ts';
-import { withRecords } from '../core/catalogue/diff.ts';
-import { firstDayOf } from '../core/catalogue/when.ts';
+import { withRecords } from '../core/catalogue/applyDiff.ts';
+import { firstDayOf } from '../core/catalogue/days.ts';
 import { lineageGraph } from '../core/lineage/lineageGraph.ts';
 import { DETAILS } from '../core/lineage/map/detail.ts';
 import { layoutMap } from '../core/lineage/map/layoutMap.ts';

@@ -1,6 +1,6 @@
 /** Candidate bases as the command line names them: `NAME[@DATE]=FILE[,FILE…]`, a name given again for each state. */
 import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
-import { firstDayOf } from '../core/catalogue/when.ts';
+import { firstDayOf } from '../core/catalogue/days.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
 import type { CandidateState } from '../core/packages/offers.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';

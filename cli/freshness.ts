@@ -1,6 +1,6 @@
 /** `freshness`: how far a system is behind its base, from dated states of the base's indexes. */
 import type { Command } from 'commander';
-import { formatDay, firstDayOf } from '../core/catalogue/when.ts';
+import { formatDay, firstDayOf } from '../core/catalogue/days.ts';
 import { wordDelay, wordFreshness, wordStates } from '../core/wording/freshnessText.ts';
 import { estimateDelay } from '../core/packages/delay.ts';
 import { measureFreshness } from '../core/packages/freshness.ts';

@@ -10,7 +10,7 @@ import { conditionsOf } from '../core/capture/conditions.ts';
 import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop, type ReadSystem } from '../core/capture/system.ts';
-import { addedLater } from '../core/capture/systemFiles.ts';
+import { addedLater } from '../core/capture/keyFilesOf.ts';
 import { dayOf, PRESENT } from '../sample/day.ts';
 import { packagesOn } from '../sample/world/repository.ts';
 import { inputFile, packageLines, sampleWorld } from '../testing/builtSample.ts';

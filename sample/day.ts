@@ -1,5 +1,5 @@
 /** Days of the sample as numbers since 1970-01-01 (UTC). */
-import { firstDayOf, formatDay as formatAnyDay } from '../core/catalogue/when.ts';
+import { firstDayOf, formatDay as formatAnyDay } from '../core/catalogue/days.ts';
 
 /** The day of a `YYYY-MM-DD` text. Throws on anything else: dates of the sample are written by hand. */
 export function dayOf(date: string): number {

@@ -1,5 +1,5 @@
 /** Which package lists the sample's catalogue keeps, as columns: repositories on some days, and captured systems. */
-import { createRecordId, type RecordId } from '../core/catalogue/recordKind.ts';
+import { createRecordId, type RecordId } from '../core/catalogue/recordId.ts';
 import { createSnapshot, type Snapshot } from '../core/catalogue/snapshot.ts';
 import {
   createPackageColumns,

@@ -1,13 +1,14 @@
 /** Catalogues for tests, written in a few words. */
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { withRecords } from '../core/catalogue/diff.ts';
+import { withRecords } from '../core/catalogue/applyDiff.ts';
 import type { Result } from '../core/issue.ts';
 import type { RecordedChange } from '../core/catalogue/change.ts';
 import type { FactValue } from '../core/catalogue/factValue.ts';
 import type { Link } from '../core/catalogue/link.ts';
 import type { Reading } from '../core/catalogue/reading.ts';
 import type { Release } from '../core/catalogue/release.ts';
-import type { Source, SourceKind } from '../core/catalogue/source.ts';
+import type { Source } from '../core/catalogue/source.ts';
+import type { SourceKind } from '../core/catalogue/sourceKinds.ts';
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 
 export const distribution = (name: string): AnyRecord => ({

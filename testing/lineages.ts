@@ -1,6 +1,6 @@
 /** Lineages drawn at random, in the shape that real ones have: few roots, many derivatives of few, some with two bases. */
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
-import { formatDay, firstDayOf } from '../core/catalogue/when.ts';
+import { formatDay, firstDayOf } from '../core/catalogue/days.ts';
 import { createRandom } from '../sample/random.ts';
 import { distribution, link, reading, release } from './catalogues.ts';
 

@@ -2,14 +2,16 @@
 import { distribution, release, valueOf } from './catalogues.ts';
 import { SwitchedOff } from './storeFaults.ts';
 import { createCatalogue } from '../core/catalogue/catalogue.ts';
-import { applyDiff, diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
-import { EMPTY_HISTORY, stepHistory, type HistoryStep } from '../core/catalogue/history.ts';
+import { diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
+import { applyDiff } from '../core/catalogue/applyDiff.ts';
+import { EMPTY_HISTORY, stepHistory } from '../core/catalogue/history.ts';
+import type { HistoryStep } from '../core/catalogue/edit.ts';
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 import { createSnapshot } from '../core/catalogue/snapshot.ts';
 import { CatalogueStorage, fileLists } from '../workspace/catalogueStorage.ts';
 import type { KeyValueStore } from '../workspace/keyValueStore.ts';
 import { readStore, type KnownSaved, type ReadStore } from '../workspace/readStore.ts';
-import type { SavedState } from '../workspace/storeLayout.ts';
+import type { SavedState } from '../workspace/savedState.ts';
 
 export const EMPTY: SavedState = { catalogue: createCatalogue(), history: EMPTY_HISTORY, lists: new Map() };
 let ids = 0;

@@ -1,12 +1,8 @@
 /** Windows of one browser within one process: shared stores, locks, channels and notes; a clock and timers that a test moves. */
 import { createMemoryStore, type KeyValueStore } from '../workspace/keyValueStore.ts';
-import { createMemoryNotes, type NotePad } from '../workspace/lastSeen.ts';
-import {
-  createMemoryChannels,
-  createMemoryLocks,
-  type OpenChannel,
-  type WriterLocks,
-} from '../workspace/windows.ts';
+import { createMemoryNotes, type NotePad } from '../workspace/notePad.ts';
+import type { OpenChannel, WriterLocks } from '../workspace/windows.ts';
+import { createMemoryChannels, createMemoryLocks } from '../workspace/memoryWindows.ts';
 import type { SessionHost } from '../workspace/session.ts';
 import type { WorkspaceHost } from '../workspace/workspace.ts';
 import { success } from '../core/issue.ts';

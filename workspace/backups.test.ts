@@ -2,7 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { createMemoryStore } from './keyValueStore.ts';
 import { dayIn, isBackupDue } from './backups.ts';
-import { createMemoryNotes, forgetSeen, recallSeen, rememberSeen, seenIds } from './lastSeen.ts';
+import { forgetSeen, recallSeen, rememberSeen, seenIds } from './lastSeen.ts';
+import { createMemoryNotes } from './notePad.ts';
 import { freshTitle, isForgotten, Shelf } from './shelf.ts';
 
 const NOW = '2026-11-28T10:00:00.000Z';

@@ -1,5 +1,5 @@
 /** When a copy outside the browser's storage is due. */
-import { firstDayOf } from '../core/catalogue/when.ts';
+import { firstDayOf } from '../core/catalogue/days.ts';
 
 /** Days as `YYYY-MM-DD`, empty for never. */
 export interface Backups {

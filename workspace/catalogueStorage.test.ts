@@ -4,12 +4,14 @@ import { distribution, valueOf } from '../testing/catalogues.ts';
 import { DAMAGES, openMemory, refusingStore, SwitchedOff, switchedOffAt } from '../testing/storeFaults.ts';
 import { createCatalogue } from '../core/catalogue/catalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
-import { applyDiff, diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
-import { HISTORY_LIMIT, type HistoryStep } from '../core/catalogue/history.ts';
+import { diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
+import { applyDiff } from '../core/catalogue/applyDiff.ts';
+import { HISTORY_LIMIT } from '../core/catalogue/history.ts';
+import type { HistoryStep } from '../core/catalogue/edit.ts';
 import { formatCatalogueFile, parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { CatalogueStorage, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';
 import { readStore, type ReadStore } from './readStore.ts';
-import type { SavedState } from './storeLayout.ts';
+import type { SavedState } from './savedState.ts';
 
 import { after, begun, chanceId, EMPTY, isSame, read, stepOf, work } from '../testing/savingWork.ts';
 

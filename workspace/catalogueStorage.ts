@@ -5,27 +5,23 @@
  * noticed before anything is called saved.
  */
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
-import type { Edit, HistoryStep } from '../core/catalogue/history.ts';
+import type { Edit, HistoryStep } from '../core/catalogue/edit.ts';
 import { CURRENT_VERSIONS, KIND_NAMES, type KindName } from '../core/catalogue/recordKinds.ts';
-import type { RecordId } from '../core/catalogue/recordKind.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
 import type { Issue } from '../core/issue.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
 import { readStore, type KnownSaved, type Reached, type ReadStore } from './readStore.ts';
 import { checksumOf, openItem, sealItem } from './sealedItem.ts';
 import {
-  HEADS,
-  listKey,
-  MARK,
-  parseStepKey,
   STORE_FORMAT,
-  stepKey,
   type EditItem,
   type Head,
   type Mark,
   type PageEntry,
-  type SavedState,
   type StepItem,
 } from './storeLayout.ts';
+import type { SavedState } from './savedState.ts';
+import { HEADS, listKey, MARK, parseStepKey, stepKey } from './storeKeys.ts';
 
 /** A checkpoint is due after this many steps … */
 export const STEPS_PER_CHECKPOINT = 50;

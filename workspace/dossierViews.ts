@@ -3,7 +3,7 @@
  * edition as a whole) as of a day. Kept for the catalogue as it is now; several dossiers and days stand side by side.
  */
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
-import type { RecordId } from '../core/catalogue/recordKind.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
 import { LineageView } from '../core/judging/lineageView.ts';
 import { chainOf } from '../core/lineage/chain.ts';

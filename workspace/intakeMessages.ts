@@ -5,7 +5,7 @@ import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
 import type { Placement } from '../core/capture/placeSystem.ts';
 import type { ReadSystem } from '../core/capture/system.ts';
 import type { Snapshot } from '../core/catalogue/snapshot.ts';
-import type { Conditions } from '../core/catalogue/source.ts';
+import type { Conditions } from '../core/catalogue/conditions.ts';
 import type { DebRelease } from '../core/formats/debRelease.ts';
 import type { Family } from '../core/formats/packageColumns.ts';
 import type { ListPart } from '../core/packages/listParts.ts';

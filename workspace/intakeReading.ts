@@ -4,7 +4,7 @@
  */
 import type { Placement } from '../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../core/capture/readFiles.ts';
-import type { RecordId } from '../core/catalogue/recordKind.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
 import type { Family } from '../core/formats/packageColumns.ts';
 import { indexesByRelease } from '../core/packages/indexesByRelease.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';

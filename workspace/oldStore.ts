@@ -4,15 +4,17 @@
  * version, which may still be open somewhere, refuses them.
  */
 import { createCatalogue } from '../core/catalogue/catalogue.ts';
-import { applyDiff, diffCatalogues, withRecords, type Diff } from '../core/catalogue/diff.ts';
-import { EMPTY_HISTORY, stepHistory, type Edit, type History } from '../core/catalogue/history.ts';
+import { diffCatalogues, type Diff } from '../core/catalogue/diff.ts';
+import { applyDiff, withRecords } from '../core/catalogue/applyDiff.ts';
+import { EMPTY_HISTORY, stepHistory } from '../core/catalogue/history.ts';
+import type { Edit, History } from '../core/catalogue/edit.ts';
 import { mendReferences } from '../core/catalogue/mendReferences.ts';
 import { isIssue, migrateDiff, migrateRecord, type Versions } from '../core/catalogue/migrate.ts';
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 import { CatalogueStorage, fileLists } from './catalogueStorage.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
 import { readStore } from './readStore.ts';
-import type { SavedState } from './storeLayout.ts';
+import type { SavedState } from './savedState.ts';
 
 interface OldEdit {
   readonly label: string;

@@ -3,9 +3,10 @@
  * cannot be read ends the reading: what follows rests on it, and applying it would make a mixture.
  */
 import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { applyDiff } from '../core/catalogue/diff.ts';
+import { applyDiff } from '../core/catalogue/applyDiff.ts';
 import { catalogueOfPages, catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
-import { stepHistory, type Edit, type History, type HistoryStep } from '../core/catalogue/history.ts';
+import { stepHistory } from '../core/catalogue/history.ts';
+import type { Edit, History, HistoryStep } from '../core/catalogue/edit.ts';
 import { mendReferences } from '../core/catalogue/mendReferences.ts';
 import {
   checkVersions,
@@ -23,18 +24,9 @@ import {
 import { createIssue, type Issue } from '../core/issue.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
 import { openItem } from './sealedItem.ts';
-import {
-  HEADS,
-  listKey,
-  MARK,
-  parseStepKey,
-  STORE_FORMAT,
-  type EditItem,
-  type Head,
-  type Mark,
-  type SavedState,
-  type StepItem,
-} from './storeLayout.ts';
+import { STORE_FORMAT, type EditItem, type Head, type Mark, type StepItem } from './storeLayout.ts';
+import type { SavedState } from './savedState.ts';
+import { HEADS, listKey, MARK, parseStepKey } from './storeKeys.ts';
 
 /** Where the reading ended: the last step, and what its successor must name. */
 export interface Reached {

@@ -2,9 +2,9 @@
  * Steps on their way to the store, one after another in the order in which they were taken. What fails is tried again until
  * it is written; what is not acknowledged is never called saved.
  */
-import type { HistoryStep } from '../core/catalogue/history.ts';
+import type { HistoryStep } from '../core/catalogue/edit.ts';
 import { LostStore, type CatalogueStorage } from './catalogueStorage.ts';
-import type { SavedState } from './storeLayout.ts';
+import type { SavedState } from './savedState.ts';
 
 /** How far the edits of this window are saved. */
 export interface Saving {

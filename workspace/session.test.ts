@@ -9,9 +9,10 @@ import { EMPTY_HISTORY } from '../core/catalogue/history.ts';
 import { createSnapshot } from '../core/catalogue/snapshot.ts';
 import { beginCatalogue } from '../core/editing/about.ts';
 import { editOfRecords, editOfRemoval } from '../core/editing/labelledEdit.ts';
-import { addDistribution } from '../core/editing/links.ts';
+import { addDistribution } from '../core/editing/addDistribution.ts';
 import { fileLists } from './catalogueStorage.ts';
-import { CatalogueSession, countRecords, type SessionState } from './session.ts';
+import { CatalogueSession, type SessionState } from './session.ts';
+import { countRecords } from './catalogueFigures.ts';
 
 const START = { catalogue: beginCatalogue('Mine'), history: EMPTY_HISTORY, lists: new Map<string, string>() };
 

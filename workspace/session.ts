@@ -2,21 +2,23 @@
  * One catalogue open in one window: its records, its history, and how far they are saved. One window writes; the others
  * show what it saves as it comes, and can take over. An edit is in force at once and saved in order (savingQueue.ts).
  */
-import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { applyDiff } from '../core/catalogue/diff.ts';
-import { EMPTY_HISTORY, stepHistory, type HistoryStep, type ListChanges } from '../core/catalogue/history.ts';
-import { KIND_NAMES } from '../core/catalogue/recordKinds.ts';
-import type { RecordId } from '../core/catalogue/recordKind.ts';
+import { createCatalogue } from '../core/catalogue/catalogue.ts';
+import { applyDiff } from '../core/catalogue/applyDiff.ts';
+import { EMPTY_HISTORY, stepHistory } from '../core/catalogue/history.ts';
+import type { HistoryStep, ListChanges } from '../core/catalogue/edit.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
 import type { LabelledEdit } from '../core/editing/labelledEdit.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../core/issue.ts';
 import { CatalogueStorage, type FiledLists } from './catalogueStorage.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
-import { recallSeen, rememberSeen, type LastSeen, type NotePad } from './lastSeen.ts';
+import { recallSeen, rememberSeen, type LastSeen } from './lastSeen.ts';
+import type { NotePad } from './notePad.ts';
 import { readFurther, readStore, type Reached, type ReadStore } from './readStore.ts';
 import { reasonOf, SavingQueue, type Saving } from './savingQueue.ts';
-import type { SavedState } from './storeLayout.ts';
+import type { SavedState } from './savedState.ts';
 import type { OpenChannel, WriterLocks } from './windows.ts';
 import { WriterRole } from './writerRole.ts';
+import { titleOf, countRecords } from './catalogueFigures.ts';
 
 /** What a session needs of the world around it. */
 export interface SessionHost {
@@ -326,16 +328,6 @@ export class CatalogueSession {
 /** The lock that the writer of a catalogue holds. */
 export function lockNameOf(id: string): string {
   return `aspen-ridge catalogue ${id}`;
-}
-
-/** The title of a catalogue; empty when it has none. */
-export function titleOf(catalogue: Catalogue): string {
-  return [...catalogue.records.about.values()][0]?.title ?? '';
-}
-
-/** How many records a catalogue holds. */
-export function countRecords(catalogue: Catalogue): number {
-  return KIND_NAMES.reduce((sum, kind) => sum + catalogue.records[kind].size, 0);
 }
 
 function unreadable(error: unknown): Issue {

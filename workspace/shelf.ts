@@ -3,7 +3,8 @@
  * own; what an entry forgot is found again by what is remembered apart (lastSeen.ts).
  */
 import type { KeyValueStore } from './keyValueStore.ts';
-import { forgetSeen, recallSeen, seenIds, type NotePad } from './lastSeen.ts';
+import { forgetSeen, recallSeen, seenIds } from './lastSeen.ts';
+import type { NotePad } from './notePad.ts';
 
 /** The id of the sample. */
 export const SAMPLE_ID = 'sample';

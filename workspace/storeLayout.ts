@@ -10,10 +10,9 @@
  *
  * All but lists are sealed (sealedItem.ts). Steps stay as long as they can be undone: they are the history.
  */
-import type { Catalogue } from '../core/catalogue/catalogue.ts';
-import type { Edit, History, HistoryStep } from '../core/catalogue/history.ts';
+import type { Edit, HistoryStep } from '../core/catalogue/edit.ts';
 import type { Versions } from '../core/catalogue/migrate.ts';
-import type { RecordId } from '../core/catalogue/recordKind.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
 
 /** The layout of the store; a store of a higher one is refused. */
 export const STORE_FORMAT = 1;
@@ -64,28 +63,4 @@ export interface StepItem {
 export interface EditItem {
   readonly versions: Versions;
   readonly edit: Edit;
-}
-
-/** A catalogue as it is saved: records, history, and the packed list of each snapshot by its checksum. */
-export interface SavedState {
-  readonly catalogue: Catalogue;
-  readonly history: History;
-  readonly lists: ReadonlyMap<RecordId, string>;
-}
-
-/** The key of the mark. */
-export const MARK = 'mark';
-/** The keys of the two heads. */
-export const HEADS = ['head/a', 'head/b'] as const;
-
-/** The key of a step. */
-export const stepKey = (term: number, number: number) => `step/${term}/${String(number).padStart(9, '0')}`;
-
-/** The key of a package list. */
-export const listKey = (sum: string) => `list/${sum}`;
-
-/** The term and number in the key of a step; null for other keys. */
-export function parseStepKey(key: string): { term: number; number: number } | null {
-  const [, term, number] = /^step\/(\d+)\/(\d+)$/.exec(key) ?? [];
-  return number === undefined ? null : { term: Number(term), number: Number(number) };
 }

@@ -27,12 +27,14 @@ vi.mock('../core/catalogue/recordKinds.ts', async (original) => {
 
 import { distribution, reading, release, valueOf } from '../testing/catalogues.ts';
 import { eventually, OneBrowser, settle } from '../testing/windowsInOne.ts';
-import { createCatalogue, findRecord, recordsPointingTo } from '../core/catalogue/catalogue.ts';
-import { diffOfRecords, withRecords } from '../core/catalogue/diff.ts';
+import { createCatalogue, findRecord } from '../core/catalogue/catalogue.ts';
+import { recordsPointingTo } from '../core/catalogue/pointers.ts';
+import { diffOfRecords } from '../core/catalogue/diff.ts';
+import { withRecords } from '../core/catalogue/applyDiff.ts';
 import type { AnyRecord, KindName } from '../core/catalogue/recordKinds.ts';
 import { createSnapshot } from '../core/catalogue/snapshot.ts';
 import { beginCatalogue, describeCatalogue } from '../core/editing/about.ts';
-import { addDistribution } from '../core/editing/links.ts';
+import { addDistribution } from '../core/editing/addDistribution.ts';
 import { editOfRecords } from '../core/editing/labelledEdit.ts';
 import { removeRecord } from '../core/editing/removal.ts';
 import { writeFact } from '../core/editing/facts.ts';

@@ -4,9 +4,9 @@
  */
 import { ABOUT_ID, createAbout } from '../core/catalogue/about.ts';
 import { findRecord, recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { withRecords } from '../core/catalogue/diff.ts';
+import { withRecords } from '../core/catalogue/applyDiff.ts';
 import { EMPTY_HISTORY } from '../core/catalogue/history.ts';
-import type { RecordId } from '../core/catalogue/recordKind.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
 import { beginCatalogue } from '../core/editing/about.ts';
 import type { Edited } from '../core/editing/labelledEdit.ts';
 import { replaceCatalogue } from '../core/editing/replace.ts';
@@ -20,9 +20,10 @@ import { referenceOf } from '../core/packages/packSeries.ts';
 import { fileLists, type FiledLists } from './catalogueStorage.ts';
 import { DossierViews } from './dossierViews.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
-import type { NotePad } from './lastSeen.ts';
+import type { NotePad } from './notePad.ts';
 import { moveOldStore } from './oldStore.ts';
-import { CatalogueSession, lockNameOf, titleOf, type SessionHost, type SessionState } from './session.ts';
+import { CatalogueSession, lockNameOf, type SessionHost, type SessionState } from './session.ts';
+import { titleOf } from './catalogueFigures.ts';
 import { freshTitle, isForgotten, SAMPLE_ID, Shelf, type ShelfEntry } from './shelf.ts';
 
 /** The world around a window. */

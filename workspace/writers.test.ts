@@ -6,7 +6,7 @@ import { recordsOf } from '../core/catalogue/catalogue.ts';
 import { ITEM_SCHEMAS } from './storeSchema.ts';
 import { CatalogueStorage, LostStore, STEPS_PER_CHECKPOINT } from './catalogueStorage.ts';
 import { readFurther, readStore, type ReadStore } from './readStore.ts';
-import type { SavedState } from './storeLayout.ts';
+import type { SavedState } from './savedState.ts';
 
 import { begun, chanceId, EMPTY, isSame, read, stepOf, work } from '../testing/savingWork.ts';
 

@@ -3,22 +3,25 @@
  * lineage link, the comparison behind it, the source and its readings. Gives records only; the caller makes
  * one edit of them, so that one undo takes all of it back.
  */
-import { findRecord, recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import { createComparison, type Comparison } from '../catalogue/comparison.ts';
-import { createDistribution, type Distribution } from '../catalogue/distribution.ts';
+import { createDistribution } from '../catalogue/distribution.ts';
 import { createLink, type Link, type Relation } from '../catalogue/link.ts';
 import { createReading, type Reading } from '../catalogue/reading.ts';
-import { createFreshId, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import { createFreshId } from '../catalogue/freshId.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { createRelease } from '../catalogue/release.ts';
 import { createSnapshot, type Snapshot } from '../catalogue/snapshot.ts';
-import { createSource, type Conditions } from '../catalogue/source.ts';
+import { createSource } from '../catalogue/source.ts';
+import type { Conditions } from '../catalogue/conditions.ts';
 import type { When } from '../catalogue/when.ts';
 import type { Family } from '../formats/packageColumns.ts';
 import type { Account } from '../packages/accounts.ts';
 import type { RankedCandidate } from '../packages/findBase.ts';
 import type { FactProposal } from './proposeFacts.ts';
 import type { ReadSystem } from './system.ts';
+import { findRelease, distributionNamed } from './known.ts';
 
 /** What the analyst takes of a capture. */
 export interface Acceptance {
@@ -134,22 +137,6 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     ),
   );
   return { records, release, heads: { ...(snapshot && { system: snapshot }), bases: baseSnapshots } };
-}
-
-/** The distribution that the catalogue has under a name, in any case; undefined if it has none. */
-export function distributionNamed(catalogue: Catalogue, name: string): Distribution | undefined {
-  return [...recordsOf(catalogue, 'distribution')].find((entry) => sameName(entry.name, name));
-}
-
-/** The release of that name and version, in any case; null when the catalogue does not have it yet. */
-export function findRelease(catalogue: Catalogue, distribution: string, version: string): RecordId | null {
-  const owner = distributionNamed(catalogue, distribution);
-  const releases = owner ? recordsBelongingTo(catalogue, owner.id, 'release') : [];
-  return releases.find((release) => sameName(release.version, version))?.id ?? null;
-}
-
-function sameName(a: string, b: string): boolean {
-  return a.trim().toLowerCase() === b.trim().toLowerCase();
 }
 
 /** The head of a kept package list. */

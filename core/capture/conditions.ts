@@ -2,11 +2,12 @@
  * The conditions under which a system was captured, as its files tell them, and what they spoil: a reading made
  * under them is kept on record but is no evidence. Each rule is a line with its reason.
  */
-import type { Conditions } from '../catalogue/source.ts';
-import { firstDayOf } from '../catalogue/when.ts';
-import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/systemText.ts';
+import type { Conditions } from '../catalogue/conditions.ts';
+import { firstDayOf } from '../catalogue/days.ts';
+import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/machineText.ts';
 import type { ReadSystem } from './system.ts';
-import { addedLater, manifestOf, textOf } from './systemFiles.ts';
+import { manifestOf, textOf } from './systemFiles.ts';
+import { addedLater } from './keyFilesOf.ts';
 
 /** What is known of the machine and its state. What the files do not tell is left out. */
 export function conditionsOf(system: ReadSystem): Conditions {

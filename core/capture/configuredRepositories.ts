@@ -5,7 +5,8 @@ import {
   type ConfiguredRepository,
 } from '../formats/packageRepositories.ts';
 import type { ReadSystem } from './system.ts';
-import { keyFilesOf, textAt } from './systemFiles.ts';
+import { textAt } from './systemFiles.ts';
+import { keyFilesOf } from './keyFilesOf.ts';
 
 /** Those of pacman and dnf, in the order of their files. */
 export function otherRepositories(system: ReadSystem): ConfiguredRepository[] {

@@ -7,7 +7,7 @@ import { parseCaptureManifest } from './captureManifest.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
 import { proposeFacts, type FactProposal } from './proposeFacts.ts';
 import { readFiles } from './readFiles.ts';
-import { findRelease } from './acceptPlacement.ts';
+import { findRelease } from './known.ts';
 import { reviewFacts } from './reviewFacts.ts';
 import { assembleDrop } from './system.ts';
 

@@ -4,23 +4,19 @@
  */
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
-import { beneath, disks, language, memory, privilege, roles, services, session } from './facts/defaults.ts';
+import { disks, language, memory, roles, services } from './facts/defaults.ts';
+import { beneath, privilege, session } from './facts/session.ts';
 import { installedKernel, otherKernels, runningKernel, scheduler } from './facts/kernel.ts';
 import { bootEntries, image } from './facts/media.ts';
 import { archives, formats, keys, mirrors, priorities } from './facts/repositories.ts';
 import { found, type FactRule, type FoundFact } from './facts/rule.ts';
 import { summary } from './facts/summary.ts';
-import {
-  bootScreen,
-  darkness,
-  qtSettings,
-  stylesByToolkit,
-  toolkitSettings,
-  wallpaper,
-} from './facts/themes.ts';
+import { qtSettings, stylesByToolkit, toolkitSettings } from './facts/themes.ts';
+import { bootScreen, darkness, wallpaper } from './facts/look.ts';
 import { guide } from './facts/welcome.ts';
 import type { ReadSystem } from './system.ts';
-import { addedLater, pathOf } from './systemFiles.ts';
+import { pathOf } from './systemFiles.ts';
+import { addedLater } from './keyFilesOf.ts';
 
 /** A fact read off a system, not yet part of a catalogue. */
 export interface FactProposal extends FoundFact {

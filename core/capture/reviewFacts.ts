@@ -2,10 +2,11 @@
  * Holds proposed facts against what a catalogue knows already of the same release: so that an analyst looks at what
  * is new, contradicted or spoiled, and not at what is known.
  */
-import { recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
-import { equalValues } from '../catalogue/factValue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
+import { equalValues } from '../catalogue/equalValues.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { FactProposal } from './proposeFacts.ts';
 
 /**

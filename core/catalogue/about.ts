@@ -1,6 +1,7 @@
 /** The head of a catalogue: its title and the question it is kept for. There is exactly one. */
 import { z } from 'zod';
-import { creatorOf, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { textSchema } from './recordFields.ts';
 
 /** The id of the one record of this kind. */
 export const ABOUT_ID = 'about:catalogue';

@@ -1,6 +1,7 @@
 /** One author's judgement of a distribution: scores with reasons, strengths, weaknesses, whom it suits. */
 import { z } from 'zod';
-import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 /** A point made, with the keys of the facts that it rests on. */

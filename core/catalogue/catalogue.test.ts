@@ -1,18 +1,14 @@
 import { valueOf } from '../../testing/catalogues.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { createCatalogue, findRecord, recordsOf, recordsBelongingTo, type Catalogue } from './catalogue.ts';
+import { createCatalogue, findRecord, recordsOf, type Catalogue } from './catalogue.ts';
+import { recordsBelongingTo } from './pointers.ts';
 import { checkDiff } from './checkDiff.ts';
-import {
-  withRecords,
-  applyDiff,
-  diffCatalogues,
-  diffOfRecords,
-  diffOfRemoval,
-  isEmptyDiff,
-  reverseDiff,
-} from './diff.ts';
-import { EMPTY_HISTORY, HISTORY_LIMIT, stepHistory, type History } from './history.ts';
+import { diffCatalogues, diffOfRecords, isEmptyDiff, reverseDiff } from './diff.ts';
+import { withRecords, applyDiff } from './applyDiff.ts';
+import { diffOfRemoval } from './removal.ts';
+import { EMPTY_HISTORY, HISTORY_LIMIT, stepHistory } from './history.ts';
+import type { History } from './edit.ts';
 import { createPagedMap, hashKey } from './pagedMap.ts';
 import { KIND_NAMES, type AnyRecord } from './recordKinds.ts';
 

@@ -3,15 +3,8 @@
  * It changes only by diffs (diff.ts); everything that saves, undoes or compares rests on that.
  */
 import { createPagedMap, type PagedMap } from './pagedMap.ts';
-import {
-  KIND_NAMES,
-  kindOf,
-  referencesOf,
-  type AnyRecord,
-  type KindName,
-  type RecordTypes,
-} from './recordKinds.ts';
-import type { RecordId } from './recordKind.ts';
+import { KIND_NAMES, kindOf, type AnyRecord, type KindName, type RecordTypes } from './recordKinds.ts';
+import type { RecordId } from './recordId.ts';
 
 /** Pages per kind: about 3,000 records a page at 200,000 readings, and few writes for a small catalogue. */
 export const PAGE_COUNT = 64;
@@ -49,29 +42,4 @@ export function recordsOf<K extends KindName>(
   kind: K,
 ): IterableIterator<RecordTypes[K]> {
   return catalogue.records[kind].values();
-}
-
-/** The records of a kind that name an id in any of their fields: what a source is cited by, what an edition is named in. */
-export function recordsPointingTo<K extends KindName>(
-  catalogue: Catalogue,
-  id: RecordId,
-  kind: K,
-): RecordTypes[K][] {
-  const found: RecordTypes[K][] = [];
-  const prefix = `${kind}:`;
-  for (const pointer of catalogue.pointers.get(id) ?? []) {
-    if (pointer.startsWith(prefix)) found.push(catalogue.records[kind].get(pointer)!);
-  }
-  return found;
-}
-
-/** The records of a kind that belong to an id: the readings of a release or of a source, the releases of a distribution. */
-export function recordsBelongingTo<K extends KindName>(
-  catalogue: Catalogue,
-  id: RecordId,
-  kind: K,
-): RecordTypes[K][] {
-  return recordsPointingTo(catalogue, id, kind).filter((record) =>
-    referencesOf(record).some((mention) => mention.id === id && mention.role !== 'cited'),
-  );
 }

@@ -4,7 +4,8 @@
  */
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
-import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 /** What happens to a value, or to an element of a list. `keeps` is said, but changes nothing. */
@@ -63,11 +64,3 @@ export const change: RecordKind<'change', typeof schema> = {
 
 /** A change with defaults filled in. */
 export const createChange = creatorOf(change);
-
-/** A change that is recorded directly. */
-export type DirectChange = RecordedChange & { readonly does: ChangeKind };
-
-/** True if a record says itself what is changed; else it comments on what is computed. */
-export function isDirect(record: RecordedChange): record is DirectChange {
-  return record.does !== undefined;
-}

@@ -2,7 +2,7 @@
 import type { Catalogue } from './catalogue.ts';
 import type { PagedMap } from './pagedMap.ts';
 import { KIND_NAMES } from './recordKinds.ts';
-import type { RecordId } from './recordKind.ts';
+import type { RecordId } from './recordId.ts';
 
 /**
  * The ids whose record was added, changed or removed, and those to which other records point than before. Costs as much

@@ -1,7 +1,8 @@
 /** What a project, or somebody else, says of a distribution, to be held against findings. */
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
-import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, textSchema } from './recordFields.ts';
 
 const VERDICTS = ['unchecked', 'confirmed', 'partly', 'refuted'] as const;
 

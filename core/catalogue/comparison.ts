@@ -1,6 +1,7 @@
 /** A measured comparison of a system's packages with those of its base: the counts behind a carried share. */
 import { z } from 'zod';
-import { creatorOf, idSchema, nameSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, nameSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 const count = z.number().int().nonnegative();

@@ -3,7 +3,8 @@
  * (purpose, maker, standing …) are readings of identity facts, so that each has its source.
  */
 import { z } from 'zod';
-import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, nameSchema, textSchema } from './recordFields.ts';
 
 const schema = z.strictObject({
   id: idSchema('distribution'),

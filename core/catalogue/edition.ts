@@ -1,6 +1,7 @@
 /** A variant of a distribution with its own default set; it may sit on its own base. */
 import { z } from 'zod';
-import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, nameSchema, textSchema } from './recordFields.ts';
 
 /** What an edition is to its project. */
 export const EDITION_STANDINGS = ['official', 'community', 'minimal', 'special purpose', 'unknown'] as const;

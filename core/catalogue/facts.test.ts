@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AREAS } from './areas.ts';
-import { canonicalValue, equalValues, VALUE_SCHEMAS, type Element } from './factValue.ts';
+import { VALUE_SCHEMAS, type Element } from './factValue.ts';
+import { canonicalValue, equalValues } from './equalValues.ts';
 import { FACT_KEYS, findFactKey, formatTypedValue, parseFactValue } from './factSheet.ts';
-import { boundsOf, compareWhen, firstDayOf, formatDay, formatWhen } from './when.ts';
+import { boundsOf, compareWhen, formatWhen } from './when.ts';
+import { firstDayOf, formatDay } from './days.ts';
 
 describe('the fact sheet', () => {
   it('has each key once, in a known area, named after it', () => {

@@ -1,6 +1,7 @@
 /** A lineage link: derivative → base, at distribution, edition or release level, with dates and sources. */
 import { z } from 'zod';
-import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 /** The kinds of relation. `lineal` ones carry layers; `succession` and `lateral` ones do not. */

@@ -3,7 +3,7 @@
  * missing goes, with all that belongs to it; what only cites something missing stays, without the mention.
  */
 import { referenceTableOf, type AnyRecord } from './recordKinds.ts';
-import type { RecordId } from './recordKind.ts';
+import type { RecordId } from './recordId.ts';
 import { visitMentions, withoutMentions } from './references.ts';
 
 /** Records that point to each other only, and what it took. */

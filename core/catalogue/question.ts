@@ -1,6 +1,7 @@
 /** The analyst's own open question: something worth knowing that nobody could find out yet. */
 import { z } from 'zod';
-import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 const schema = z.strictObject({

@@ -1,8 +1,9 @@
 /** One value for a fact from one source, under stated conditions. A fact may have many readings. */
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
-import { creatorOf, idSchema, textSchema, type RecordKind } from './recordKind.ts';
-import { conditionsSchema } from './source.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, textSchema } from './recordFields.ts';
+import { conditionsSchema } from './conditions.ts';
 import { whenSchema } from './when.ts';
 
 /**

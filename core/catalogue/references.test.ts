@@ -11,15 +11,18 @@ import {
   source,
   valueOf,
 } from '../../testing/catalogues.ts';
-import { createCatalogue, findRecord, recordsBelongingTo, recordsPointingTo } from './catalogue.ts';
+import { createCatalogue, findRecord } from './catalogue.ts';
+import { recordsBelongingTo, recordsPointingTo } from './pointers.ts';
 import { checkDiff } from './checkDiff.ts';
-import { applyDiff, diffOfRecords, diffOfRemoval, diffOfRenaming, reverseDiff } from './diff.ts';
+import { diffOfRecords, reverseDiff } from './diff.ts';
+import { applyDiff } from './applyDiff.ts';
+import { diffOfRemoval, diffOfRenaming } from './removal.ts';
 import { createEdition } from './edition.ts';
 import { mendReferences } from './mendReferences.ts';
 import { catalogueOfPages, catalogueOfRecords } from './wholeCatalogue.ts';
 import { createQuestion } from './question.ts';
 import { KIND_NAMES, RECORD_KINDS, referencesOf, type AnyRecord } from './recordKinds.ts';
-import type { RecordId } from './recordKind.ts';
+import type { RecordId } from './recordId.ts';
 import { createSource } from './source.ts';
 
 /** The paths of a JSON Schema at which an id of a record may stand. */

@@ -2,7 +2,8 @@
  * Which records a record names, by the tables of its kind: who owns it and what it cites. The index of pointers, the check
  * that nothing points into the void, deletion and renaming all read these tables and nothing else.
  */
-import type { RecordId, ReferenceRole, ReferenceTable } from './recordKind.ts';
+import type { ReferenceRole, ReferenceTable } from './recordKind.ts';
+import type { RecordId } from './recordId.ts';
 
 /** One id that a record names, with the field it stands in. */
 export interface Mention {

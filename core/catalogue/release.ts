@@ -1,6 +1,7 @@
 /** A dated, named state of one or more editions; for a rolling project, a dated image. */
 import { z } from 'zod';
-import { creatorOf, idSchema, nameSchema, textSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 /** How far a release is. */

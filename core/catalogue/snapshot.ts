@@ -3,7 +3,8 @@
  * beside the catalogue, packed in columns (packages/packSnapshot.ts), under the snapshot's id.
  */
 import { z } from 'zod';
-import { creatorOf, idSchema, nameSchema, type RecordKind } from './recordKind.ts';
+import { creatorOf, type RecordKind } from './recordKind.ts';
+import { idSchema, nameSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 const schema = z.strictObject({

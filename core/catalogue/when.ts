@@ -14,8 +14,10 @@ interface DayBounds {
   readonly last: number;
 }
 
-const MS_PER_DAY = 86_400_000;
+export const MS_PER_DAY = 86_400_000;
+
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
 const cache = new Map<string, DayBounds | null>();
 
 /** The bounds of an EDTF date, or null when the text is none. */
@@ -44,16 +46,6 @@ export const whenSchema = z
   .string()
   .max(60)
   .refine((text) => boundsOf(text) !== null, { message: 'not an ISO 8601-2 (EDTF) date' });
-
-/** The day number of a `YYYY-MM-DD` text or of the first day of a coarser date; NaN if it is no date. */
-export function firstDayOf(when: When): number {
-  return boundsOf(when)?.first ?? Number.NaN;
-}
-
-/** The date of a day number, as `YYYY-MM-DD`. */
-export function formatDay(day: number): When {
-  return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
-}
 
 /**
  * Orders two dates by their last possible day, then by their first: `2026` is later than `2026-03`.

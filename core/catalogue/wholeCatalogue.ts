@@ -5,7 +5,7 @@
 import { PAGE_COUNT, type Catalogue } from './catalogue.ts';
 import { hashKey, PagedMap, type Page } from './pagedMap.ts';
 import { KIND_NAMES, RECORD_KINDS, type AnyRecord, type KindName } from './recordKinds.ts';
-import type { RecordId } from './recordKind.ts';
+import type { RecordId } from './recordId.ts';
 import { visitMentions } from './references.ts';
 
 /** The catalogue of records with different ids. */

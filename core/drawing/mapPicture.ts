@@ -3,7 +3,7 @@
  * outside, so it can be opened, printed and handed on anywhere.
  */
 import { STRIP_AREAS } from '../catalogue/areas.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { PlateFacts } from '../judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
 import type { MapLayout } from '../lineage/map/layoutMap.ts';

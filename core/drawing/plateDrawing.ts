@@ -2,13 +2,12 @@
  * A plate of the map as a few rectangles and texts: the same on the screen and in an exported picture. Colours are
  * given by their meaning; whoever draws knows how they look in light and dark.
  */
-import { labelOfArea, type StripAreaId } from '../catalogue/areas.ts';
-import { formatWhen } from '../catalogue/when.ts';
-import type { StripBar } from '../layers/changes.ts';
+import type { StripAreaId } from '../catalogue/areas.ts';
+import type { StripBar } from '../layers/strip.ts';
 import type { PlateFacts } from '../judging/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { Detail } from '../lineage/map/detail.ts';
-import { formatNumberOf } from '../wording/valueText.ts';
+import { subtitleOf, remarkOf } from './plateWords.ts';
 
 /** What a colour means. */
 export type Ink = 'ink' | 'soft' | 'track' | 'trouble' | 'surface' | 'family' | StripAreaId;
@@ -93,18 +92,6 @@ export function drawPlate(facts: PlateFacts, detail: Detail, measure: MeasureTex
   }
 }
 
-/** `fixed · deb`, `rolling · alpm · ended`. */
-function subtitleOf(facts: PlateFacts): string {
-  const over = ['ended', 'merged', 'dormant', 'announced'].includes(facts.standing) ? facts.standing : '';
-  return [facts.model, facts.format, over].filter(Boolean).join(' · ') || 'nothing recorded yet';
-}
-
-/** What stands in place of the strip where there is no base. */
-export function remarkOf(facts: PlateFacts): string {
-  if (facts.independent) return 'independent';
-  return isOver(facts.standing) ? facts.standing : 'unplaced: base not known';
-}
-
 /** One word at the right edge. */
 function shortRemark(facts: PlateFacts, right: number, y: number, measure: MeasureText): Mark {
   const text = remarkOf(facts).split(':')[0];
@@ -179,26 +166,4 @@ function stripMarks(strip: readonly StripBar[], x: number, y: number, width: num
     const fill = (one * bar.level) / 3;
     return [ground, { type: 'rect', x: left, y, width: fill, height, radius: 2, ink: bar.area }];
   });
-}
-
-/** A bar of the strip in words: `Kernel: 2 changes in 7 facts`. */
-export function wordBar({ area, changed, amount, looked }: StripBar): string {
-  const label = labelOfArea(area);
-  if (looked === 0) return `${label}: not looked at`;
-  const weighed = amount === changed ? '' : `, weighed as ${amount}`;
-  return `${label}: ${changed === 0 ? 'nothing changed' : formatNumberOf(changed, 'change')}${weighed} in ${formatNumberOf(looked, 'fact')}`;
-}
-
-/** A plate as it is read aloud: name, what it is, and where it stands. */
-export function wordPlate(facts: PlateFacts, baseName: string): string {
-  const base = facts.link ? `${facts.link.relation} ${baseName}` : remarkOf(facts);
-  const support = facts.supportEnd && !facts.supportEnd.includes('/') ? formatWhen(facts.supportEnd) : '';
-  return [
-    `${facts.name} ${facts.version}`.trim(),
-    subtitleOf(facts),
-    base,
-    support && `supported until ${support}`,
-  ]
-    .filter(Boolean)
-    .join(', ');
 }

@@ -1,7 +1,7 @@
 /** The title of a catalogue and its question. */
 import { ABOUT_ID, createAbout } from '../catalogue/about.ts';
 import { recordOf, createCatalogue, type Catalogue } from '../catalogue/catalogue.ts';
-import { withRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
 import { editOfRecords, type Edited } from './labelledEdit.ts';
 
 /** Says what the catalogue is called and which question it is kept for. */

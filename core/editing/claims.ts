@@ -1,7 +1,7 @@
 /** Judging what is claimed. */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Claim } from '../catalogue/claim.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure } from '../issue.ts';
 import { editOfRecords, type Edited } from './labelledEdit.ts';
 

@@ -1,7 +1,8 @@
 /** Editions by hand: added, pasted as a list, corrected cell by cell. */
 import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { createEdition, type Edition } from '../catalogue/edition.ts';
-import { createFreshId, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import { createFreshId } from '../catalogue/freshId.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure } from '../issue.ts';
 import { nameOf } from '../lineage/names.ts';
 import { editOfRecords, type Edited } from './labelledEdit.ts';

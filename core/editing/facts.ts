@@ -1,11 +1,13 @@
 /** What is said of a fact: one reading written, accepted or taken back. */
-import { findRecord, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import { parseFactValue, type FactKey } from '../catalogue/factSheet.ts';
 import { parseMeasure } from '../catalogue/measure.ts';
 import { createReading, type Reading } from '../catalogue/reading.ts';
-import { createFreshId, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import { createFreshId } from '../catalogue/freshId.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import type { When } from '../catalogue/when.ts';
 import { spoilsOf } from '../capture/conditions.ts';
 import { failure } from '../issue.ts';

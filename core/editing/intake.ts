@@ -2,19 +2,19 @@
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import { createDistribution } from '../catalogue/distribution.ts';
-import { createIdSource, type RecordId } from '../catalogue/recordKind.ts';
+import { createIdSource } from '../catalogue/freshId.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { createRelease } from '../catalogue/release.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import {
   acceptPlacement,
-  distributionNamed,
-  findRelease,
   snapshotOfIndex,
   type Accepted,
   type Acceptance,
   type KeptIndex,
 } from '../capture/acceptPlacement.ts';
+import { distributionNamed, findRelease } from '../capture/known.ts';
 import { createEdit, type Edited } from './labelledEdit.ts';
 
 /** Accepts what was read from a system: distribution, release, base, source and readings. */

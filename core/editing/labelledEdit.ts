@@ -4,10 +4,12 @@
  */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { checkDiff } from '../catalogue/checkDiff.ts';
-import { applyDiff, diffOfRecords, diffOfRemoval, type Diff } from '../catalogue/diff.ts';
-import type { EditLabel } from '../catalogue/history.ts';
+import { diffOfRecords, type Diff } from '../catalogue/diff.ts';
+import { applyDiff } from '../catalogue/applyDiff.ts';
+import { diffOfRemoval } from '../catalogue/removal.ts';
+import type { EditLabel } from '../catalogue/edit.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { failure, success, type Result } from '../issue.ts';
 import { checkLink } from '../lineage/checkLink.ts';
 

@@ -1,11 +1,11 @@
 /** The lineage by hand: links proposed, corrected, ended; distributions added. */
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
-import { createDistribution, type Distribution } from '../catalogue/distribution.ts';
 import { createLink, RELATIONS, type Link, type Relation } from '../catalogue/link.ts';
-import { createFreshId, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
-import { firstDayOf, formatDay } from '../catalogue/when.ts';
-import { isInForce, isLineal, linksFrom } from '../lineage/chain.ts';
+import { createFreshId } from '../catalogue/freshId.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
+import { firstDayOf, formatDay } from '../catalogue/days.ts';
+import { isInForce, isLineal, linksFrom } from '../lineage/linksInForce.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
 
@@ -49,19 +49,6 @@ export function addLink(catalogue: Catalogue, proposed: ProposedLink, day: numbe
   return createEdit(catalogue, label, diffOfRecords(catalogue, [link, ...changed]), link);
 }
 
-/** Adds a distribution of this name that rests on a base; or on none. */
-export function addDistribution(
-  catalogue: Catalogue,
-  name: string,
-  on: Omit<ProposedLink, 'derivative' | 'beside'> | null,
-): Edited<Distribution> {
-  const isTaken = (id: RecordId) => Boolean(findRecord(catalogue, id));
-  const made = createDistribution({ id: createFreshId('distribution', name, isTaken), name });
-  const link = on && freshLink(catalogue, { ...on, derivative: made.id }, 0);
-  const label = { code: 'distribution.add', params: { name } } as const;
-  return createEdit(catalogue, label, diffOfRecords(catalogue, [made, ...(link ? [link] : [])]), made);
-}
-
 /** Corrects a link; an empty date is taken out. */
 export function changeLink(catalogue: Catalogue, link: Link, changes: Partial<Link>): Edited {
   const next = { ...link, ...changes };
@@ -74,7 +61,7 @@ const endsOf = (catalogue: Catalogue, { derivative, base }: Pick<Link, 'derivati
   base: nameOf(catalogue, base),
 });
 
-function freshLink(
+export function freshLink(
   catalogue: Catalogue,
   { derivative, base, relation, since, certainty }: Omit<ProposedLink, 'beside'>,
   order: number,

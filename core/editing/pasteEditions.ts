@@ -1,9 +1,11 @@
 /** Editions and images pasted as a list or as columns of a spreadsheet. */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import { createEdition, EDITION_STANDINGS, type Edition } from '../catalogue/edition.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import { parseMeasure } from '../catalogue/measure.ts';
-import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import { createIdSource } from '../catalogue/freshId.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { readDate, readPastedTable, type PastedColumn, type PastedRow } from './pastedTable.ts';
 import { choiceOf, issuesOfHeads, type Pasted } from './pasteReleases.ts';

@@ -1,6 +1,8 @@
 /** Releases pasted as a list or as columns of a spreadsheet: version, date, code name, stage. */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
-import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
+import { createIdSource } from '../catalogue/freshId.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createRelease, STAGES, type Release } from '../catalogue/release.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { readDate, readPastedTable, type PastedColumn } from './pastedTable.ts';

@@ -1,7 +1,7 @@
 /** Pasted lists of releases: what people paste, and what is wrong with some of it. */
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, release } from '../../testing/catalogues.ts';
-import { withRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import { mergeImages, parsePastedEditions, parsePastedImages } from './pasteEditions.ts';
 import { readDate } from './pastedTable.ts';

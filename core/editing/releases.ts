@@ -1,7 +1,8 @@
 /** Releases by hand: begun from the one before, pasted as a list, corrected cell by cell. */
-import { recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { createIssue, failure, success, type Result } from '../issue.ts';
 import { beginRelease, type NextRelease } from '../layers/nextRelease.ts';

@@ -1,10 +1,10 @@
 /** Deleting what can be pointed at: a distribution, an edition, a release, a link, package lists, a change, a source. */
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
-import { diffOfRemoval } from '../catalogue/diff.ts';
-import type { EditLabel } from '../catalogue/history.ts';
+import { diffOfRemoval } from '../catalogue/removal.ts';
+import type { EditLabel } from '../catalogue/edit.ts';
 import type { Link } from '../catalogue/link.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRemoval, type Edited } from './labelledEdit.ts';

@@ -1,8 +1,11 @@
 /** What an edit cites: a source that is there, or a new one that comes with the edit; and putting another in its place. */
 import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import { createFreshId, type RecordId } from '../catalogue/recordKind.ts';
-import { createSource, type Conditions, type Source, type SourceKind } from '../catalogue/source.ts';
+import { createFreshId } from '../catalogue/freshId.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { createSource, type Source } from '../catalogue/source.ts';
+import type { SourceKind } from '../catalogue/sourceKinds.ts';
+import type { Conditions } from '../catalogue/conditions.ts';
 import type { When } from '../catalogue/when.ts';
 import { spoilsOf } from '../capture/conditions.ts';
 import { nameOf } from '../lineage/names.ts';

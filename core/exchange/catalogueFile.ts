@@ -15,7 +15,7 @@ import {
   referencesOf,
   type AnyRecord,
 } from '../catalogue/recordKinds.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
 

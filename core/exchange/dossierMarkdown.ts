@@ -1,15 +1,18 @@
 /** A dossier as Markdown (CommonMark with tables), every value with the source it rests on. */
 import { AREAS } from '../catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
-import { SOURCE_KINDS, type Source } from '../catalogue/source.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import type { Source } from '../catalogue/source.ts';
+import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
 import { formatWhen } from '../catalogue/when.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
 import { changesOf } from '../layers/changes.ts';
-import { layerTable, sourcesOf, type Cell, type LayerTable } from '../layers/layerTable.ts';
-import { wordChain, wordChange, wordComparison, wordNote } from '../wording/dossierText.ts';
+import { layerTable, type LayerTable } from '../layers/layerTable.ts';
+import { sourcesOf, type Cell } from '../layers/cell.ts';
+import { wordChain, wordComparison } from '../wording/dossierText.ts';
+import { wordChange, wordNote } from '../wording/changeText.ts';
 import { formatValue } from '../wording/valueText.ts';
 
 /** Numbers sources in the order in which they are cited. */

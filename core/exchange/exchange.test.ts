@@ -5,7 +5,7 @@ import { builtSample } from '../../testing/builtSample.ts';
 import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
 import { diffCatalogues, isEmptyDiff } from '../catalogue/diff.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { wordAnswer } from '../wording/answerText.ts';
 import { formatCatalogueFile, parseCatalogueFile } from './catalogueFile.ts';
 import { formatDossierMarkdown } from './dossierMarkdown.ts';

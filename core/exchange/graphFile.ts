@@ -2,7 +2,7 @@
  * The lineage graph for other programs: GraphML (graphml.graphdrawing.org, 1.0) and the DOT language of Graphviz.
  * Both carry what is shown: names, releases, standings, relations, dates, and the carried share where it was measured.
  */
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { PlateFacts } from '../judging/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { GraphLink, GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';

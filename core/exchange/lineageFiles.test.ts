@@ -5,7 +5,7 @@ import { SaxesParser, type SaxesTagPlain } from 'saxes';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link } from '../../testing/catalogues.ts';
 import { describeWith } from '../../testing/tools.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { STRIP_AREAS } from '../catalogue/areas.ts';
 import { plateFacts } from '../judging/plateFacts.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, reading, release, source } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
-import { withRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
 import { findAll, foldText, search } from './find.ts';
 
 const catalogue = catalogueOf(

@@ -11,7 +11,7 @@ import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Page } from '../catalogue/pagedMap.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
-import { tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { nameOf } from '../lineage/names.ts';
 import { formatValue } from '../wording/valueText.ts';
 

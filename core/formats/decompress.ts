@@ -6,7 +6,8 @@
 import { Decompress as ZstdDecompress } from 'fzstd';
 import lz4 from 'lz4js';
 import xz from 'xz-decompress';
-import { concatBytes, piecesOfStream, streamOf, type Pieces } from './byteStream.ts';
+import { concatBytes, type Pieces } from './byteStream.ts';
+import { piecesOfStream, streamOf } from './streams.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import type { FormatId } from './recognise.ts';
 

@@ -3,6 +3,7 @@
  * files (dnf.conf(5), "repo options"), as the same entries.
  */
 import type { KeyFile } from './keyFile.ts';
+import { parseMirrorList, placeOfAddress } from './mirrorList.ts';
 
 /** A configured repository. */
 export interface ConfiguredRepository {
@@ -15,24 +16,6 @@ export interface ConfiguredRepository {
   readonly servers: number;
   /** True if the address names the release, or stands for it (`$releasever`). */
   readonly pinned: boolean;
-}
-
-/** The place of an address: no scheme, no credentials, and without what every repository's address ends in. */
-export function placeOfAddress(address: string): string {
-  return address
-    .replace(/^[a-z+]+:\/\/(?:[^/@]*@)?/i, '')
-    .replace(/\/?\$repo\/os\/\$arch\/?$/, '')
-    .replace(/\/+$/, '');
-}
-
-/** The servers of a mirror list, or of any file with `Server = …` lines; commented ones are left out. */
-export function parseMirrorList(text: string): string[] {
-  return [...text.matchAll(/^[ \t]*Server[ \t]*=[ \t]*(\S+)/gm)].map(([, server]) => server);
-}
-
-/** True if a text is a mirror list. */
-export function isMirrorList(text: string): boolean {
-  return /^[ \t]*#?[ \t]*Server[ \t]*=[ \t]*[a-z]+:\/\//m.test(text) && !/^\[/m.test(text);
 }
 
 /**

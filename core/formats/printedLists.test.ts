@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { afterAll, describe, expect, it } from 'vitest';
 import { describeWith, hasTool, run, runBytes } from '../../testing/tools.ts';
 import { collectPieces, piecesOf } from './byteStream.ts';
-import { isLsbRelease, parseLsbRelease } from './osRelease.ts';
+import { isLsbRelease, parseLsbRelease } from './lsbRelease.ts';
 import { packageRow, type PackageColumns } from './packageColumns.ts';
 import { isPackageText, parsePackageText, parsePkginfo } from './packageText.ts';
 import { recogniseFormat } from './recognise.ts';

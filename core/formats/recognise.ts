@@ -4,16 +4,20 @@
  */
 import { isAlpmDesc } from './alpmDesc.ts';
 import { isIso9660, VOLUME_ENTRY } from './iso9660.ts';
-import { isKeyFile, keyFileKind, parseKeyFile, type KeyFileKind } from './keyFile.ts';
-import { isLsbRelease, isOsRelease } from './osRelease.ts';
-import { isMirrorList } from './packageRepositories.ts';
+import { parseKeyFile } from './keyFile.ts';
+import { isKeyFile, keyFileKind, type KeyFileKind } from './keyFileKinds.ts';
+import { isOsRelease } from './osRelease.ts';
+import { isLsbRelease } from './lsbRelease.ts';
+import { isMirrorList } from './mirrorList.ts';
 import { isPackageText, isPkginfo } from './packageText.ts';
 import { isReleaseCalendar } from './releaseCalendar.ts';
 import { isRepomd, isRpmPrimary } from './rpmMetadata.ts';
 import { isRpmPackageTable } from './rpmPackageTable.ts';
 import { isSoftwareBill } from './softwareBill.ts';
-import { isMountTable, isPreset } from './systemText.ts';
-import { parseAptPolicy, parseFree, parseSystemSummary, parseUname } from './terminalText.ts';
+import { isPreset } from './systemText.ts';
+import { isMountTable } from './machineText.ts';
+import { parseAptPolicy, parseFree, parseUname } from './terminalText.ts';
+import { parseSystemSummary } from './systemSummary.ts';
 
 /** Small texts of a system that are read whole. */
 type TextFormatId =

@@ -4,34 +4,14 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { hasTool, run } from '../../testing/tools.ts';
-import {
-  formatKeyFile,
-  isKeyFile,
-  keyFileKind,
-  keyFileList,
-  parseKeyFile,
-  unquoteVariant,
-} from './keyFile.ts';
-import {
-  isMirrorList,
-  pacmanRepositories,
-  parseMirrorList,
-  placeOfAddress,
-  yumRepositories,
-} from './packageRepositories.ts';
+import { formatKeyFile, keyFileList, parseKeyFile, unquoteVariant } from './keyFile.ts';
+import { isKeyFile, keyFileKind } from './keyFileKinds.ts';
+import { pacmanRepositories, yumRepositories } from './packageRepositories.ts';
+import { isMirrorList, parseMirrorList, placeOfAddress } from './mirrorList.ts';
 import { formatByPlace, recogniseFormat } from './recognise.ts';
-import {
-  isMountTable,
-  isPreset,
-  parseAssignments,
-  parseCpuinfo,
-  parseKernelConfig,
-  parseKernelRelease,
-  parseMeminfo,
-  parseMountTable,
-  parsePreset,
-  schedulerOf,
-} from './systemText.ts';
+import { isPreset, parseAssignments, parsePreset } from './systemText.ts';
+import { isMountTable, parseCpuinfo, parseMeminfo, parseMountTable } from './machineText.ts';
+import { parseKernelConfig, parseKernelRelease, schedulerOf } from './kernelText.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const recognise = (text: string) => recogniseFormat(bytes(text), true);

@@ -1,6 +1,7 @@
 /** Tar archives (pax(1), ustar and GNU forms) as a stream of their files, by a well-known package. */
 import { createTarDecoder } from 'modern-tar';
-import { piecesOfStream, streamOf, type Pieces } from './byteStream.ts';
+import type { Pieces } from './byteStream.ts';
+import { piecesOfStream, streamOf } from './streams.ts';
 import { createIssue, type Issue } from '../issue.ts';
 
 /** A file in an archive. Its contents must be read, or left, before the next entry is asked for. */

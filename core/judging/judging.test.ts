@@ -13,13 +13,15 @@ import {
 } from '../../testing/catalogues.ts';
 import { createClaim } from '../catalogue/claim.ts';
 import { createQuestion } from '../catalogue/question.ts';
-import { withRecords } from '../catalogue/diff.ts';
-import { boundsOf, firstDayOf, formatWhen } from '../catalogue/when.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
+import { boundsOf, formatWhen } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { parseCatalogueFile } from '../exchange/catalogueFile.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';
-import { headFiguresOf, summaryOf } from '../wording/summary.ts';
+import { summaryOf } from '../wording/summary.ts';
+import { headFiguresOf } from '../wording/keyFigures.ts';
 import { openPointsOf } from './openPoints.ts';
 import { plateFacts } from './plateFacts.ts';
 import { supportOf, supportWindows } from './support.ts';

@@ -12,9 +12,9 @@ import {
 } from '../../testing/catalogues.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { changedIds } from '../catalogue/changedIds.ts';
-import { withRecords } from '../catalogue/diff.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { lineageEvents } from '../lineage/events.ts';
 import { lifeOf } from '../layers/lives.ts';
 import { LineageView } from './lineageView.ts';

@@ -3,24 +3,11 @@
  * they have in common with each other. A filter says what must hold; what is left empty lets everything through.
  */
 import type { StripAreaId } from '../catalogue/areas.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
 import { ancestorsOf } from '../lineage/relatives.ts';
 import type { PlateFacts } from './plateFacts.ts';
-
-/** What a cohort has in common. */
-export const COHORT_RULES = {
-  base: { label: 'Base', valueOf: (_, node) => node.bases[0] ?? '' },
-  desktop: { label: 'Desktop', valueOf: ({ desktop }) => desktop },
-  maker: { label: 'Maker', valueOf: ({ maker }) => maker },
-  country: { label: 'Country', valueOf: ({ country }) => country },
-  format: { label: 'Package format', valueOf: ({ format }) => format },
-} as const satisfies Record<
-  string,
-  { readonly label: string; readonly valueOf: (facts: PlateFacts, node: GraphNode) => string }
->;
-/** A rule by which distributions are alike. */
-export type CohortRule = keyof typeof COHORT_RULES;
+import { COHORT_RULES } from './cohortRules.ts';
 
 /** What is asked for; a part that is left out asks for nothing. */
 export interface MapFilter {

@@ -2,11 +2,12 @@
  * What is unsettled about a release, by rule, in one list: plates, outline, summary and documents count and tell these and
  * no others. A point goes when its cause goes.
  */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Claim } from '../catalogue/claim.ts';
 import { findFactKey, type FactKey } from '../catalogue/factSheet.ts';
 import type { Question } from '../catalogue/question.ts';
-import { settledChanges, type SettledChange } from '../layers/changes.ts';
+import { settledChanges, type SettledChange } from '../layers/settledChanges.ts';
 import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
 import type { Layer } from '../lineage/chain.ts';
 

@@ -2,7 +2,7 @@
  * The lineage as an indented list: every plate once, under the first of its bases that is shown; siblings sorted by a
  * column, branches open or shut.
  */
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import type { GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
 import type { PlateFacts } from './plateFacts.ts';

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import { firstDayOf, formatDay } from '../catalogue/when.ts';
+import { firstDayOf, formatDay } from '../catalogue/days.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';
 import { ancestorsOf } from '../lineage/relatives.ts';
 import { filterChoices, filterNodes, isFiltering, type MapFilter } from './mapFilter.ts';

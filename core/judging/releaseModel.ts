@@ -2,12 +2,13 @@
  * The release model of a layer: what is claimed and what was found, how often releases came, how long each layer is
  * supported, and what sources say of the delay behind the base.
  */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import type { LayerTable } from '../layers/layerTable.ts';
-import { evidenceOf, type Evidence } from '../layers/valueInForce.ts';
+import { evidenceOf, type Evidence } from '../layers/evidenceOf.ts';
 import { supportWindows, type SupportWindow } from './support.ts';
 import { topOf } from '../layers/areas/cells.ts';
 

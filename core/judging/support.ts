@@ -1,8 +1,9 @@
 /** How long a release is supported, as stated, and over the support of what it rests on. */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf, type When } from '../catalogue/when.ts';
-import type { Cell, LayerTable } from '../layers/layerTable.ts';
+import type { LayerTable } from '../layers/layerTable.ts';
+import type { Cell } from '../layers/cell.ts';
 
 /** The fact that says it. */
 export const SUPPORT_END = 'model.supportEnd';

@@ -1,11 +1,14 @@
 /** The life of one distribution over time: standing, bases, releases with their support, and its other links. */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Link } from '../catalogue/link.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { chainOf, daysInForce, distributionOf, isLineal, releasesOf } from '../lineage/chain.ts';
+import { chainOf } from '../lineage/chain.ts';
+import { distributionOf, releasesOf } from '../lineage/releases.ts';
+import { daysInForce, isLineal } from '../lineage/linksInForce.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { SUPPORT_END, supportOf } from './support.ts';
 import { lifeOf } from '../layers/lives.ts';

@@ -3,15 +3,17 @@
  * from the one carried up, element by element for lists. Where the base's value is not known nothing is computed,
  * since unknown never counts as equal, nor as different; there a change stands as an analyst recorded it.
  */
-import { isDirect, type DirectChange, type RecordedChange } from '../catalogue/change.ts';
+import type { RecordedChange } from '../catalogue/change.ts';
+import { isDirect } from '../catalogue/directChange.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
-import { STRIP_AREAS, type StripAreaId } from '../catalogue/areas.ts';
 import { VERSION_ORDERS, type VersionOrder } from '../packages/versionOrder.ts';
 import { compareValues, type ComparedElement } from './compareValues.ts';
-import { isSaid, type Cell, type LayerRow, type LayerTable } from './layerTable.ts';
-import { elementsSaid, settleChange, type Settlement } from './recordedChanges.ts';
-import { isKnown, type Evidence } from './valueInForce.ts';
+import type { LayerRow, LayerTable } from './layerTable.ts';
+import { isSaid, type Cell } from './cell.ts';
+import { elementsSaid } from './recordedChanges.ts';
+import { isKnown } from './valueInForce.ts';
+import type { Evidence } from './evidenceOf.ts';
 
 /** One fact that a layer changes, with what is recorded of it. */
 export interface Change {
@@ -92,59 +94,4 @@ function amountOf(elements: readonly ComparedElement[], notes: readonly Recorded
   const used = weighed.filter((note) => elements.some((element) => isNoteOn(note, element)));
   const left = elements.filter((element) => !used.some((note) => isNoteOn(note, element)));
   return left.length + used.reduce((sum, { weight }) => sum + weight!, 0);
-}
-
-/** A change recorded directly, and how the base's value bears it out. */
-export interface SettledChange extends Settlement {
-  readonly fact: FactKey;
-  readonly record: DirectChange;
-}
-
-/** What was recorded directly at a layer, each held against what can be computed. */
-export function settledChanges(table: LayerTable, index = table.layers.length - 1): SettledChange[] {
-  const order = versionOrderOf(table, index);
-  return table.rows.flatMap((row) => {
-    const direct = row.cells[index].recorded.filter(isDirect);
-    if (direct.length === 0) return [];
-    const compared = comparedElements(row, index, order);
-    return direct.map((record) => ({ fact: row.fact, record, ...settleChange(record, compared) }));
-  });
-}
-
-/** One bar of the change strip. */
-export interface StripBar {
-  readonly area: StripAreaId;
-  /** Changed elements in this area. */
-  readonly changed: number;
-  /** The same, weighed: see `Change.amount`. */
-  readonly amount: number;
-  /** Facts of this area that this layer says something about. */
-  readonly looked: number;
-  /** 0 to 3. */
-  readonly level: 0 | 1 | 2 | 3;
-}
-
-/** The six bars of a layer, always in the same order; `changes` are its changes, where they are at hand. */
-export function stripOf(
-  table: LayerTable,
-  index = table.layers.length - 1,
-  changes = changesOf(table, index),
-): StripBar[] {
-  return STRIP_AREAS.map(({ id }): StripBar => {
-    const own = changes.filter(({ fact }) => fact.area === id);
-    const amount = own.reduce((sum, change) => sum + change.amount, 0);
-    return {
-      area: id,
-      changed: own.reduce((sum, { elements }) => sum + elements.length, 0),
-      amount,
-      looked: table.rows.filter(({ fact, cells }) => fact.area === id && cells[index] && isSaid(cells[index]))
-        .length,
-      level: levelOf(amount),
-    };
-  });
-}
-
-/** None, one, two or three, more: the fill of a bar. */
-export function levelOf(amount: number): StripBar['level'] {
-  return amount === 0 ? 0 : amount === 1 ? 1 : amount <= 3 ? 2 : 3;
 }

@@ -4,7 +4,8 @@
  */
 import type { ChangeKind } from '../catalogue/change.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
-import { elementsOfValue, equalValues, type Element, type FactValue } from '../catalogue/factValue.ts';
+import { elementsOfValue, type Element, type FactValue } from '../catalogue/factValue.ts';
+import { equalValues } from '../catalogue/equalValues.ts';
 import type { VersionOrder } from '../packages/versionOrder.ts';
 
 /** What became of one element; for a fact that is no list, of the fact itself. */

@@ -9,7 +9,7 @@ import {
   release,
   source,
 } from '../../testing/catalogues.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { evidenceByFile, evidenceBySource } from './evidence.ts';
 import { layerTable } from './layerTable.ts';

@@ -5,7 +5,7 @@
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { Source } from '../catalogue/source.ts';
 import { compareWhen } from '../catalogue/when.ts';
 import type { LayerTable } from './layerTable.ts';

@@ -11,15 +11,17 @@ import {
   source,
   valueOf,
 } from '../../testing/catalogues.ts';
-import { applyDiff, withRecords } from '../catalogue/diff.ts';
+import { applyDiff, withRecords } from '../catalogue/applyDiff.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { checkLink } from '../lineage/checkLink.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';
 import { descendantsOf } from '../lineage/relatives.ts';
 import { changesOf } from './changes.ts';
-import { countImpacts, impactOfEnd, impactOfFact, impactOfPackage, type PackageSeen } from './impact.ts';
+import { impactOfEnd, impactOfFact } from './impact.ts';
+import { impactOfPackage, type PackageSeen } from './packageImpact.ts';
+import { countImpacts } from './impactClasses.ts';
 import { layerTable } from './layerTable.ts';
 import { beginRelease } from './nextRelease.ts';
 import { diffReleases } from './releaseDiff.ts';

@@ -4,9 +4,10 @@ import { catalogueOf, distribution, link, reading, release, source } from '../..
 import type { Element } from '../catalogue/factValue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { chainOf } from '../lineage/chain.ts';
-import { changesOf, levelOf, stripOf } from './changes.ts';
+import { changesOf } from './changes.ts';
+import { levelOf, stripOf } from './strip.ts';
 import { diffValues } from './compareValues.ts';
 import { layerTable } from './layerTable.ts';
 import { valueInForce } from './valueInForce.ts';

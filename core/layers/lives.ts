@@ -2,11 +2,12 @@
  * The life of a distribution: since when it is there, how its standing changed, and whether it was found to be
  * independent. What the lineage graph needs of the facts.
  */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { linksFrom } from '../lineage/chain.ts';
+import { linksFrom } from '../lineage/linksInForce.ts';
 import type { Life, StandingPeriod } from '../lineage/life.ts';
 import { valueInForce } from './valueInForce.ts';
 

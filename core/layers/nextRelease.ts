@@ -2,15 +2,17 @@
  * A release begun from the one before it: its own values are taken over as unsure and without a source, so that each
  * is seen to be still unchecked; its base is the same, or another one that is named.
  */
-import { findRecord, recordOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
-import { createIdSource, tokenOf, type RecordId } from '../catalogue/recordKind.ts';
+import { createIdSource } from '../catalogue/freshId.ts';
+import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { isLineal, linksFrom } from '../lineage/chain.ts';
+import { isLineal, linksFrom } from '../lineage/linksInForce.ts';
 import { nameOf } from '../lineage/names.ts';
 import { valueInForce } from './valueInForce.ts';
 

@@ -3,7 +3,8 @@
  * it becomes known; then they are held against it: what they say gives the value of the layer, and what is computed from
  * that either confirms them or says otherwise.
  */
-import { isDirect, type ChangeKind, type DirectChange, type RecordedChange } from '../catalogue/change.ts';
+import type { ChangeKind, RecordedChange } from '../catalogue/change.ts';
+import { isDirect, type DirectChange } from '../catalogue/directChange.ts';
 import { elementsOfValue, type Element } from '../catalogue/factValue.ts';
 import type { ComparedElement } from './compareValues.ts';
 import { isKnown, type KnownValue } from './valueInForce.ts';

@@ -1,12 +1,13 @@
 /** What is different between two releases (or any two dossiers), by the values in force; what only one knows is apart. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { versionOrderOf } from './changes.ts';
 import { diffValues, type ComparedElement } from './compareValues.ts';
 import { isKnown } from './valueInForce.ts';
-import { layerTable, type Cell, type LayerTable } from './layerTable.ts';
+import { layerTable, type LayerTable } from './layerTable.ts';
+import type { Cell } from './cell.ts';
 
 /** One fact in two releases. */
 export interface FactDifference {

@@ -1,6 +1,7 @@
 /** Which rows of a layer table are shown: what the top layer sets, what sources disagree on, what nobody looked at. */
 import type { AreaId } from '../catalogue/areas.ts';
-import { isSaid, type LayerRow, type LayerTable } from './layerTable.ts';
+import type { LayerRow, LayerTable } from './layerTable.ts';
+import { isSaid } from './cell.ts';
 
 /** Which rows of a layer table can be asked for. */
 export const ROW_FILTERS = {

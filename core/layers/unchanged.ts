@@ -1,7 +1,7 @@
 /** What nobody has said anything of, though the base's value is known: what "the rest is the same" speaks of. */
 import type { AreaId } from '../catalogue/areas.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { Layer } from '../lineage/chain.ts';
 import type { LayerTable } from './layerTable.ts';
 import { isKnown } from './valueInForce.ts';

@@ -3,11 +3,11 @@
  * capture before what was read on a page, then the nearest in time to the release, then the newest.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { canonicalValue, type FactValue } from '../catalogue/factValue.ts';
+import type { FactValue } from '../catalogue/factValue.ts';
+import { canonicalValue } from '../catalogue/equalValues.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
-import { SOURCE_KINDS } from '../catalogue/source.ts';
 import { boundsOf } from '../catalogue/when.ts';
+import { type Evidence, evidenceOf } from './evidenceOf.ts';
 
 /** A value at a layer, as far as it is known: set, or known to be none (`absent`). */
 export interface KnownValue {
@@ -20,26 +20,11 @@ export function isKnown({ value, absent }: KnownValue): boolean {
   return value !== undefined || absent;
 }
 
-/** How well a reading is backed: seen on a system, only claimed somewhere, or without any source. */
-export type Evidence = 'seen' | 'claimed' | 'none';
-
 /** The reading in force, and whether other fit readings say something else. */
 interface InForce {
   readonly reading: Reading;
   readonly evidence: Evidence;
   readonly disputed: boolean;
-}
-
-/** How a reading is backed. */
-export function evidenceOf(catalogue: Catalogue, reading: Reading): Evidence {
-  return evidenceOfSources(catalogue, reading.source ? [reading.source] : []);
-}
-
-/** How something is backed that rests on several sources: as the best of them. */
-export function evidenceOfSources(catalogue: Catalogue, ids: readonly RecordId[]): Evidence {
-  const sources = ids.flatMap((id) => recordOf(catalogue, 'source', id) ?? []);
-  if (sources.length === 0) return 'none';
-  return sources.some(({ sourceKind }) => SOURCE_KINDS[sourceKind].seen) ? 'seen' : 'claimed';
 }
 
 /**

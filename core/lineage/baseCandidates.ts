@@ -3,10 +3,11 @@
  * snapshots of them keep, with what they are laid over. Names the snapshots; their packages are brought by the caller.
  */
 import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import { compareWhen } from '../catalogue/when.ts';
-import { basesOf, chainOf, distributionOf } from './chain.ts';
+import { basesOf, chainOf } from './chain.ts';
+import { distributionOf } from './releases.ts';
 import { nameOf } from './names.ts';
 import { partOfRepository, type ListPart } from '../packages/listParts.ts';
 import { hostOf } from '../capture/configuredRepositories.ts';

@@ -5,10 +5,11 @@
  */
 import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { daysInForce, distributionOf, isLineal, linksFrom } from './chain.ts';
+import { distributionOf } from './releases.ts';
+import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { nameOf } from './names.ts';
 
 /** The issues that forbid a link: `link.self`, `link.dates`, `link.order` (with the other base), `link.cycle` (with the path). */

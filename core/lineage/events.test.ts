@@ -2,9 +2,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, reading, release } from '../../testing/catalogues.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { lifeOf } from '../layers/lives.ts';
-import { changesBetween, eventsOf, lineageEvents } from './events.ts';
+import { eventsOf, lineageEvents } from './events.ts';
+import { changesBetween } from './changesBetween.ts';
 import { UNKNOWN_LIFE } from './life.ts';
 import { standpointOf } from './standpoint.ts';
 

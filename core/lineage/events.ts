@@ -3,11 +3,12 @@
  * each distribution stands before and after each of its dates, so that the events between two days lead exactly from
  * the graph of the one to the graph of the other.
  */
-import { recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Relation } from '../catalogue/link.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { daysInForce, isLineal, linksFrom } from './chain.ts';
+import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, UNKNOWN_LIFE, type Life } from './life.ts';
 import { standpointOf, type Footing, type Standpoint } from './standpoint.ts';
 
@@ -47,7 +48,8 @@ export interface DatedEvent extends LineageEvent {
 }
 
 type LifeOf = (catalogue: Catalogue, id: RecordId) => Life;
-const unknownLives: LifeOf = () => UNKNOWN_LIFE;
+
+export const unknownLives: LifeOf = () => UNKNOWN_LIFE;
 
 /** All events of a distribution, oldest first. */
 export function eventsOf(catalogue: Catalogue, id: RecordId, life: Life): DatedEvent[] {
@@ -75,20 +77,6 @@ export function inOrder(events: DatedEvent[]): DatedEvent[] {
   return events.sort((a, b) => a.day - b.day || (a.distribution < b.distribution ? -1 : 1));
 }
 
-/** What is different on the second day from the first. */
-export function changesBetween(
-  catalogue: Catalogue,
-  from: number,
-  to: number,
-  lifeOf = unknownLives,
-): LineageEvent[] {
-  return [...recordsOf(catalogue, 'distribution')].flatMap(({ id }) => {
-    const life = lifeOf(catalogue, id);
-    const [before, after] = [from, to].map((day) => standpointOf(catalogue, id, day, life));
-    return diffStandpoints(id, before, after);
-  });
-}
-
 /** The days on which something may change for a distribution, with the dates as recorded; in order. */
 function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, string][] {
   const dates = new Map<number, string>();
@@ -109,7 +97,11 @@ function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, strin
   return [...dates].sort(([a], [b]) => a - b);
 }
 
-function diffStandpoints(distribution: RecordId, before: Standpoint, after: Standpoint): LineageEvent[] {
+export function diffStandpoints(
+  distribution: RecordId,
+  before: Standpoint,
+  after: Standpoint,
+): LineageEvent[] {
   const ends = (footings: readonly Footing[]) => footings.map(({ link }) => link.base);
   const common = {
     distribution,

@@ -2,12 +2,14 @@
  * What can be measured for freshness: captured systems and the repositories of derivatives, each with the dated states
  * at hand and the bases to hold them against; and the delays that somebody states for them.
  */
-import { recordOf, recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
-import { compareWhen, firstDayOf } from '../catalogue/when.ts';
-import type { StatedDelay } from '../packages/delay.ts';
+import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { compareWhen } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
+import type { StatedDelay } from '../packages/judgeDelay.ts';
 import { basesAtHand, type DescribedCandidate } from './baseCandidates.ts';
-import { distributionOf } from './chain.ts';
+import { distributionOf } from './releases.ts';
 import { nameOf } from './names.ts';
 
 /** A system whose packages can be held against the states of its base. */

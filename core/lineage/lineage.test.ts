@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, release } from '../../testing/catalogues.ts';
-import { withRecords } from '../catalogue/diff.ts';
-import { firstDayOf } from '../catalogue/when.ts';
-import { chainOf, currentRelease } from './chain.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
+import { firstDayOf } from '../catalogue/days.ts';
+import { chainOf } from './chain.ts';
+import { currentRelease } from './releases.ts';
 import { checkLink } from './checkLink.ts';
 import { UNKNOWN_LIFE, type Life } from './life.ts';
 import { lineageGraph, type LineageGraph } from './lineageGraph.ts';

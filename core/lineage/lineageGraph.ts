@@ -2,14 +2,17 @@
  * The lineage graph on one day: who rests on whom through which link, how much is carried, and what is only
  * succession, borrowing or an edition. Editions are folded into their distribution unless asked for.
  */
-import { recordOf, recordsOf, recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import { RELATIONS, type Link } from '../catalogue/link.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf, compareWhen } from '../catalogue/when.ts';
-import { currentRelease, daysInForce, distributionOf } from './chain.ts';
+import { currentRelease, distributionOf } from './releases.ts';
+import { daysInForce } from './linksInForce.ts';
 import { UNKNOWN_LIFE, type Life } from './life.ts';
-import { editionBases, editionRelease, standpointOf, type Footing, type Placing } from './standpoint.ts';
+import { standpointOf, type Footing, type Placing } from './standpoint.ts';
+import { editionBases, editionRelease } from './editionBases.ts';
 
 /** `edition`: the line from a distribution to an edition of it that is shown apart. */
 type LinkKind = 'lineal' | 'succession' | 'lateral' | 'edition';

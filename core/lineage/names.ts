@@ -1,6 +1,6 @@
 /** How records are called on screens and in documents. */
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 
 /** `Tidewater`, `Tidewater 7.1`, `Tidewater Ebb`; the id itself when the record is gone. */
 export function nameOf(catalogue: Catalogue, id: RecordId): string {

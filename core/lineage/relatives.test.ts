@@ -3,17 +3,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { lineageGraph } from './lineageGraph.ts';
-import {
-  ancestorsOf,
-  descendantsOf,
-  familyOf,
-  nearestSharedBase,
-  outcomesWithout,
-  pathBetween,
-  siblingsOf,
-} from './relatives.ts';
+import { ancestorsOf, descendantsOf, familyOf, outcomesWithout, siblingsOf } from './relatives.ts';
+import { nearestSharedBase, pathBetween } from './paths.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const on = (derivative: string, base: string, order = 0) =>

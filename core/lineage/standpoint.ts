@@ -2,20 +2,15 @@
  * What one distribution rests on, on one day: the links of its current release, the other bases of its editions, and
  * for a project that is over the last ones it had. The graph, its events and its questions are all read off this.
  */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Link } from '../catalogue/link.ts';
-import type { Release } from '../catalogue/release.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
-import {
-  basesOf,
-  currentRelease,
-  daysInForce,
-  distributionOf,
-  isLineal,
-  linksFrom,
-  publishedBy,
-} from './chain.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { basesOf } from './chain.ts';
+import { currentRelease, distributionOf } from './releases.ts';
+import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, standingOn, type Life } from './life.ts';
+import { editionBases } from './editionBases.ts';
 
 /** A link that a distribution rests by; of an edition only, where that stands on a base of its own. */
 export interface Footing {
@@ -63,21 +58,6 @@ export function standpointOf(catalogue: Catalogue, id: RecordId, day: number, li
   );
   const placing = unique.length ? 'placed' : life.independent ? 'independent' : 'unplaced';
   return { placing, standing, footings: unique };
-}
-
-/** The links of an edition alone: of its current release, else its own; not those of its distribution. */
-export function editionBases(catalogue: Catalogue, edition: RecordId, day: number): Link[] {
-  const release = editionRelease(catalogue, edition, day);
-  const atRelease = release ? basesOf(catalogue, release.id, day) : [];
-  const links = atRelease.length ? atRelease : basesOf(catalogue, edition, day);
-  return links.filter(({ derivative }) => !derivative.startsWith('distribution:'));
-}
-
-/** The release of an edition that is current on a day: the newest that names it. */
-export function editionRelease(catalogue: Catalogue, edition: RecordId, day: number): Release | undefined {
-  return publishedBy(catalogue, distributionOf(catalogue, edition), day).find(({ editions }) =>
-    editions.includes(edition),
-  );
 }
 
 function footing(catalogue: Catalogue, link: Link, past = false): Footing {

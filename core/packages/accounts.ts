@@ -3,7 +3,8 @@
  * repository only, greedily: first the base's lists, the one that explains most before the others, then those of
  * other candidates, then the project's own. Equal versions are given out before rebuilt ones.
  */
-import { CLASS_RULES, countSources, type ClassCounts, type ClassRule } from './classify.ts';
+import { CLASS_RULES, type ClassRule } from './classify.ts';
+import { countSources, type ClassCounts } from './countClasses.ts';
 import type { Held } from './holdAgainst.ts';
 import type { ListPart } from './listParts.ts';
 import type { InstalledSet } from './offers.ts';

@@ -9,12 +9,11 @@ import {
   compareCodes,
   compareDigits,
   endOfDigits,
-  endOfEpoch,
   endOfLetters,
-  endOfVersion,
   isDigit,
   isLetter,
 } from './characterRuns.ts';
+import { endOfEpoch, endOfVersion } from './versionEnds.ts';
 
 /** -1, 0 or 1 as `a` is earlier than, equal to or later than `b`. */
 export function compareAlpmVersions(a: string, b: string): -1 | 0 | 1 {

@@ -1,7 +1,3 @@
-/** The parts of a version, and its runs of digits and letters, compared in place: orders look at millions of them. */
-
-const COLON = 58;
-
 /** True for the code of an ASCII digit. */
 export function isDigit(code: number): boolean {
   return code >= 48 && code <= 57;
@@ -58,16 +54,4 @@ export function compareCodes(
   }
   const rest = toA - fromA - (toB - fromB);
   return rest < 0 ? -1 : rest > 0 ? 1 : 0;
-}
-
-/** Where the version starts: behind `digits:` (the digits may be missing), else 0. */
-export function endOfEpoch(text: string): number {
-  const digits = endOfDigits(text, 0, text.length);
-  return text.charCodeAt(digits) === COLON ? digits + 1 : 0;
-}
-
-/** The place of the hyphen before the release, or the end if there is none. */
-export function endOfVersion(text: string, start: number): number {
-  const hyphen = text.lastIndexOf('-');
-  return hyphen < start ? text.length : hyphen;
 }

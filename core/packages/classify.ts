@@ -18,6 +18,7 @@ import { VERSION_ORDERS } from './versionOrder.ts';
 
 /** The classes, in the order in which they are tried. */
 export const PACKAGE_CLASSES = ['same', 'rebuilt', 'patched', 'heldBack', 'ahead', 'own'] as const;
+
 /** How a package stands to the base. */
 export type PackageClass = (typeof PACKAGE_CLASSES)[number];
 
@@ -34,6 +35,7 @@ export const CLASS_RULES = {
   newerVersion: 'ahead',
   unknownName: 'own',
 } as const satisfies Record<string, PackageClass>;
+
 /** Why it was given that class. */
 export type ClassRule = keyof typeof CLASS_RULES;
 
@@ -56,44 +58,10 @@ export interface Classified {
   readonly offer?: Offer;
 }
 
-/** How many packages are in each class; they add up to `installed`. */
-export type ClassCounts = Readonly<Record<PackageClass, number>> & { readonly installed: number };
-
 /** The class of every package of a system next to the offers of one candidate. */
 export function classifyPackages(system: InstalledSet, offers: OfferTable): Classified[] {
   const marks = learnMarks(system, offers);
   return system.packages.map((row, index) => classify(system.family, row, offers[index], marks));
-}
-
-/** Counts the classes. */
-export function countClasses(classified: readonly Classified[]): ClassCounts {
-  const counts = {
-    installed: classified.length,
-    same: 0,
-    rebuilt: 0,
-    patched: 0,
-    heldBack: 0,
-    ahead: 0,
-    own: 0,
-  };
-  for (const entry of classified) counts[entry.class]++;
-  return counts;
-}
-
-/**
- * The same for source packages: a source is in the class that most of its binary packages are in; of equal ones in the
- * one that is tried last, so that a change is not lost.
- */
-export function countSources(system: InstalledSet, classified: readonly Classified[]): ClassCounts {
-  const bySource = new Map<string, number[]>();
-  system.packages.forEach(({ source }, row) => {
-    const votes = bySource.get(source) ?? PACKAGE_CLASSES.map(() => 0);
-    votes[PACKAGE_CLASSES.indexOf(classified[row].class)]++;
-    bySource.set(source, votes);
-  });
-  const counts = { installed: bySource.size, same: 0, rebuilt: 0, patched: 0, heldBack: 0, ahead: 0, own: 0 };
-  for (const votes of bySource.values()) counts[PACKAGE_CLASSES[votes.lastIndexOf(Math.max(...votes))]]++;
-  return counts;
 }
 
 function classify(

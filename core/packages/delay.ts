@@ -27,26 +27,8 @@ export interface DelayEstimate {
   readonly ninetieth: number | null;
 }
 
-/** A delay as somebody states it, in days. */
-export interface StatedDelay {
-  readonly least: number;
-  readonly most: number;
-}
-
-/** What becomes of a stated delay. */
-export type DelayVerdict = 'confirmed' | 'partly' | 'refuted' | 'unclear';
-
-/** The verdict with its reasons. */
-export interface DelayJudgement {
-  readonly verdict: DelayVerdict;
-  /** The share of changes whose delay lies within what is stated. */
-  readonly within: number;
-  readonly shorter: number;
-  readonly longer: number;
-}
-
 /** Shares within the stated range from which on it is confirmed, and below which it is refuted; fewest changes. */
-const DELAY_LIMITS = { confirmed: 2 / 3, refuted: 0.1, fewest: 20 } as const;
+export const DELAY_LIMITS = { confirmed: 2 / 3, refuted: 0.1, fewest: 20 } as const;
 
 /** Dates may be late by so many days; the closest dated changes that are enough are used alone. */
 const SLACKS = [0, 1, 3, 7, 15, 31, 92, Infinity] as const;
@@ -83,28 +65,4 @@ function fall(steps: readonly DelayStep[]): DelayStep[] {
     Float64Array.from(steps, ({ changes }) => changes),
   );
   return steps.map((step, i) => ({ ...step, waiting: -rising[i] || 0 }));
-}
-
-/**
- * Holds a stated delay against the estimate. Unclear with fewer than 20 changes, with none as old as what is stated, or
- * when changes are dated less closely than half of what is stated.
- */
-export function judgeDelay(
-  { steps, changes, slack }: DelayEstimate,
-  { least, most }: StatedDelay,
-): DelayJudgement {
-  const waitingAfter = (age: number) => steps.findLast((step) => step.age <= age)?.waiting ?? 1;
-  const before = waitingAfter(least - 1 - slack);
-  const after = waitingAfter(most + slack);
-  const within = Math.max(0, before - after);
-  const oldest = steps.at(-1)?.age ?? 0;
-  const verdict =
-    changes < DELAY_LIMITS.fewest || oldest < most || slack > most / 2
-      ? 'unclear'
-      : within >= DELAY_LIMITS.confirmed
-        ? 'confirmed'
-        : within < DELAY_LIMITS.refuted
-          ? 'refuted'
-          : 'partly';
-  return { verdict, within, shorter: 1 - before, longer: after };
 }

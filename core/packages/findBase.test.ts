@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createRandom, debColumns, draw, moveOn, randomRows, type Row } from '../../testing/samples.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
-import { classifyPackages, countClasses, countSources, PACKAGE_CLASSES } from './classify.ts';
+import { classifyPackages, PACKAGE_CLASSES } from './classify.ts';
+import { countClasses, countSources } from './countClasses.ts';
 import { findBase } from './findBase.ts';
 import { createCandidate, createInstalledSet, OfferFinder, type InstalledSet } from './offers.ts';
 

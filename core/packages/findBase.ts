@@ -6,7 +6,7 @@
  * packages are counted that one of them explains and the other does not (the *telling* ones).
  */
 import { accountPackages, type Accounts } from './accounts.ts';
-import type { ClassCounts } from './classify.ts';
+import type { ClassCounts } from './countClasses.ts';
 import { estimateCopy, type CopyEstimate } from './copyDate.ts';
 import { holdAgainst, type Agreement, type Held, type StateFit } from './holdAgainst.ts';
 import { OfferFinder, type Candidate, type InstalledSet } from './offers.ts';

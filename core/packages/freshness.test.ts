@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createPackageColumns } from '../formats/packageColumns.ts';
-import { estimateDelay, judgeDelay } from './delay.ts';
+import { estimateDelay } from './delay.ts';
+import { judgeDelay } from './judgeDelay.ts';
 import {
   freshnessBySection,
   measureFreshness,

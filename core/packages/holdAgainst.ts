@@ -2,7 +2,8 @@
  * Holds a system against one candidate: in which of its states it fits best, how many packages are in each class,
  * how many speak for it, and how far its own revisions are found where the upstream version is the same.
  */
-import { classifyPackages, countClasses, type ClassCounts, type Classified } from './classify.ts';
+import { classifyPackages, type Classified } from './classify.ts';
+import { countClasses, type ClassCounts } from './countClasses.ts';
 import { revisionOf, upstreamOf } from './marks.ts';
 import type { Candidate, OfferFinder, OfferTable } from './offers.ts';
 

@@ -10,12 +10,11 @@ import {
   compareCodes,
   compareDigits,
   endOfDigits,
-  endOfEpoch,
   endOfLetters,
-  endOfVersion,
   isDigit,
   isLetter,
 } from './characterRuns.ts';
+import { endOfEpoch, endOfVersion } from './versionEnds.ts';
 
 const CARET = 94;
 const TILDE = 126;

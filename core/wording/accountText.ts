@@ -2,7 +2,7 @@
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import type { Account, AccountedPackage } from '../packages/accounts.ts';
 import { OWN_MARK, UNEXPLAINED } from '../packages/accounts.ts';
-import type { ClassCounts } from '../packages/classify.ts';
+import type { ClassCounts } from '../packages/countClasses.ts';
 import { CLASS_LABELS, formatCount, formatNumberOf } from './valueText.ts';
 
 /** What a repository is to the system. */

@@ -1,5 +1,5 @@
 /** The conditions of an observation in words. */
-import type { Conditions } from '../catalogue/source.ts';
+import type { Conditions } from '../catalogue/conditions.ts';
 import { formatCount, formatNumberOf } from './valueText.ts';
 
 const MOMENT_WORDS = {

@@ -4,12 +4,8 @@ import type { Link } from '../catalogue/link.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import { nameOf } from '../lineage/names.ts';
 import type { Layer } from '../lineage/chain.ts';
-import type { RecordedChange } from '../catalogue/change.ts';
-import type { Change, SettledChange } from '../layers/changes.ts';
-import type { ComparedElement } from '../layers/compareValues.ts';
-import { elementsSaid } from '../layers/recordedChanges.ts';
 import { wordRelation } from './lineageText.ts';
-import { formatCount, formatNumberOf, formatShare, formatValue } from './valueText.ts';
+import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
 
 /** How a release stands on its base: `Tidewater 7.1 installs from Fenwick 31, which copies Larkspur 7.` */
 export function wordChain(catalogue: Catalogue, layers: readonly Layer[]): string {
@@ -36,53 +32,4 @@ export function wordComparison(catalogue: Catalogue, comparison: Comparison): st
         ? '1 is its own'
         : `${formatCount(counts.own)} are its own`;
   return `${share} of ${formatNumberOf(counts.installed, 'package')} equal ${nameOf(catalogue, comparison.base)}; ${own}.`;
-}
-
-/** What of a change is put in words; without a basis it is computed. */
-type ChangeSaid = Pick<Change, 'fact' | 'before' | 'after' | 'elements'> & Partial<Pick<Change, 'basis'>>;
-
-/** A change as a sentence: `Default kernel: 6.8 instead of 6.1.` */
-export function wordChange({ fact, before, after, elements, basis }: ChangeSaid): string {
-  if (basis === 'recorded')
-    return `${fact.label}: ${elements.map(wordElement).join(', ')}; what the base has is not known.`;
-  if (!Array.isArray(before ?? after)) {
-    if (after === undefined) return `${fact.label}: none, ${formatValue(fact, before!)} dropped.`;
-    if (before === undefined) return `${fact.label}: ${formatValue(fact, after)}, where the base has none.`;
-    const held = elements[0].kind === 'holds back' ? 'held back at ' : '';
-    return `${fact.label}: ${held}${formatValue(fact, after)} instead of ${formatValue(fact, before)}.`;
-  }
-  return `${fact.label}: ${elements.map(wordElement).join(', ')}.`;
-}
-
-/** What became of one element: `replaces Plain by Reed`, `adds tide-front`. */
-export function wordElement({ kind, name, before, after }: ComparedElement): string {
-  const what = after ?? before ?? '';
-  if (kind === 'replaces' && before === undefined) return name ? `puts in ${what}` : `now ${what}`;
-  if (after === undefined || before === undefined || kind === 'keeps') return `${kind} ${what}`.trimEnd();
-  return kind === 'holds back'
-    ? `holds back ${before} at ${after}`
-    : `${kind} ${before} ${kind === 'replaces' ? 'by' : 'to'} ${after}`;
-}
-
-/** Weights of a change in words, from 1. */
-export const WEIGHTS = ['a detail', 'matters', 'decides'] as const;
-
-/** What is noted on a change, a sentence each: what is meant, its motive, its consequence, its weight. */
-export function wordNote({ element, motive, consequence, weight }: RecordedChange): string[] {
-  const close = (text: string) => (/[.!?]$/.test(text) ? text : `${text}.`);
-  const sentences = [
-    motive && `Why: ${close(motive)}`,
-    consequence && `What follows: ${close(consequence)}`,
-    weight && `Weight ${weight} of 3, ${WEIGHTS[weight - 1]}.`,
-  ].filter((text) => typeof text === 'string' && text !== '') as string[];
-  return sentences.length && element ? [`${element}: ${sentences[0]}`, ...sentences.slice(1)] : sentences;
-}
-
-/** How a recorded change stands: `The base’s value is not known yet.` */
-export function wordSettlement({ record, state, found }: SettledChange): string {
-  const said = elementsSaid(record).map(wordElement).join(', ');
-  if (state === 'open') return 'What the base has is not known yet; it is settled when that is recorded.';
-  if (state === 'confirmed') return 'Borne out by what the base has.';
-  const instead = found.length ? found.map(wordElement).join(', ') : 'nothing of the kind';
-  return `Recorded as “${said}”; held against the base it is: ${instead}.`;
 }

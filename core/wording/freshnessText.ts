@@ -1,6 +1,8 @@
 /** Freshness as sentences: how far behind, on what it rests, and what becomes of a stated delay. */
-import { formatDay, formatWhen } from '../catalogue/when.ts';
-import type { DelayEstimate, DelayJudgement, DelayVerdict } from '../packages/delay.ts';
+import { formatWhen } from '../catalogue/when.ts';
+import { formatDay } from '../catalogue/days.ts';
+import type { DelayEstimate } from '../packages/delay.ts';
+import type { DelayJudgement, DelayVerdict } from '../packages/judgeDelay.ts';
 import type { Freshness, FreshnessSummary, Standing } from '../packages/freshness.ts';
 import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
 

@@ -1,7 +1,8 @@
 /** The history of one dossier among the edits of a catalogue. */
 import { describe, expect, it } from 'vitest';
 import { valueOf, catalogueOf, distribution, reading, release } from '../../testing/catalogues.ts';
-import { applyDiff, diffOfRecords } from '../catalogue/diff.ts';
+import { diffOfRecords } from '../catalogue/diff.ts';
+import { applyDiff } from '../catalogue/applyDiff.ts';
 import { EMPTY_HISTORY, stepHistory } from '../catalogue/history.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { historyOf } from './recordHistory.ts';

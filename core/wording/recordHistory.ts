@@ -1,8 +1,9 @@
 /** The history of one dossier: the edits that touched its records, in words, newest first. */
-import { recordsBelongingTo, type Catalogue } from '../catalogue/catalogue.ts';
-import type { Edit, History } from '../catalogue/history.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
+import type { Edit, History } from '../catalogue/edit.ts';
 import { kindOf, referencesOf, type AnyRecord } from '../catalogue/recordKinds.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { wordEdit } from './editText.ts';
 import { formatNumberOf } from './valueText.ts';
 

@@ -5,12 +5,13 @@ import { builtSample } from '../../testing/builtSample.ts';
 import { STRIP_AREAS } from '../catalogue/areas.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { findRecord, recordsOf } from '../catalogue/catalogue.ts';
-import { firstDayOf } from '../catalogue/when.ts';
+import { firstDayOf } from '../catalogue/days.ts';
 import { changesOf } from '../layers/changes.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { parseCatalogueFile } from '../exchange/catalogueFile.ts';
-import { headFiguresOf, summaryOf } from './summary.ts';
+import { summaryOf } from './summary.ts';
+import { headFiguresOf } from './keyFigures.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const built = parseCatalogueFile(readFileSync(`${builtSample()}catalogue.json`, 'utf8'), 'catalogue.json');

@@ -5,17 +5,20 @@
 import { AREAS, STRIP_AREAS } from '../catalogue/areas.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
-import type { RecordId } from '../catalogue/recordKind.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { formatWhen } from '../catalogue/when.ts';
 import { openPointsOf, type OpenPoint } from '../judging/openPoints.ts';
 import { SUPPORT_END, supportOf } from '../judging/support.ts';
 import { changesOf, type Change } from '../layers/changes.ts';
-import { layerTable, sourcesOf, type Cell, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
+import { layerTable, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
+import { sourcesOf, type Cell } from '../layers/cell.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
-import { wordChain, wordChange, wordComparison, wordNote, wordSettlement } from './dossierText.ts';
-import { formatCount, formatNumberOf, formatShare, formatValue } from './valueText.ts';
+import { wordChain, wordComparison } from './dossierText.ts';
+import { wordChange, wordNote, wordSettlement } from './changeText.ts';
+import { formatNumberOf, formatValue } from './valueText.ts';
+import { topOf } from './keyFigures.ts';
 
 /** Where a sentence leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
 type SummaryTarget =
@@ -58,8 +61,8 @@ export function summaryOf(catalogue: Catalogue, release: RecordId, day: number):
   return sections.filter(({ sentences }) => sentences.length > 0);
 }
 
-const topOf = ({ cells }: LayerRow) => cells[cells.length - 1];
 const rowOf = ({ rows }: LayerTable, key: string) => rows.find(({ fact }) => fact.key === key);
+
 const sourceOf = (cell: Cell | undefined): readonly RecordId[] => (cell ? sourcesOf(cell) : []);
 
 /** The value of a fact in the top layer, in words, with the sources behind it; null where it is not known. */
@@ -263,43 +266,4 @@ function listOf(words: readonly string[]): string {
   return words.length < 2
     ? words.join('')
     : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
-}
-
-/** A key figure of a dossier. */
-interface KeyFigure {
-  readonly value: string;
-  readonly label: string;
-  /** True for what has to be settled. */
-  readonly trouble?: boolean;
-}
-
-/** The figures of a dossier's head, in one line: how near its base, how much it changes, how well it is known. */
-export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: number): KeyFigure[] {
-  const { link } = table.layers[table.layers.length - 1];
-  const counts = link && newestComparison(catalogue, link, day)?.counts;
-  const { end } = supportOf(catalogue, table).own;
-  const cells = table.rows.map(topOf);
-  const disputed = cells.filter((cell) => cell.disputed).length;
-  return [
-    ...(counts ? [{ value: formatShare(counts.same, counts.installed), label: 'carried' }] : []),
-    { value: formatCount(changesOf(table).length), label: 'changed' },
-    {
-      value: formatCount(cells.filter(({ readings }) => readings.length > 0).length),
-      label: 'facts recorded',
-    },
-    ...(disputed ? [{ value: formatCount(disputed), label: 'contradicted', trouble: true }] : []),
-    ...(end ? [{ value: formatWhen(end), label: 'end of support' }] : []),
-  ];
-}
-
-/** Facts recorded, changes, contradictions and open questions. */
-export function keyFiguresOf(table: LayerTable): KeyFigure[] {
-  const cells = table.rows.map(topOf);
-  const recorded = cells.filter(({ readings }) => readings.length > 0).length;
-  const seen = cells.filter(({ evidence }) => evidence === 'seen').length;
-  return [
-    { value: formatCount(recorded), label: `facts recorded, ${formatCount(seen)} of them seen` },
-    { value: formatCount(changesOf(table).length), label: 'facts changed on the base' },
-    { value: formatCount(cells.filter(({ disputed }) => disputed).length), label: 'contradicted' },
-  ];
 }

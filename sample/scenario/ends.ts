@@ -1,7 +1,7 @@
 /** The distributions, editions and releases that the notes name: read first, so that links can point ahead. */
 import { createDistribution, type Distribution } from '../../core/catalogue/distribution.ts';
 import { createEdition, type Edition } from '../../core/catalogue/edition.ts';
-import { createRecordId, type RecordId } from '../../core/catalogue/recordKind.ts';
+import { createRecordId, type RecordId } from '../../core/catalogue/recordId.ts';
 import { createRelease, type Release } from '../../core/catalogue/release.ts';
 
 /** A file of notes: its name for messages, and its text. */

@@ -27,8 +27,11 @@ import { createQuestion } from '../../core/catalogue/question.ts';
 import { findFactKey, parseFactValue, type FactKey } from '../../core/catalogue/factSheet.ts';
 import type { FactValue } from '../../core/catalogue/factValue.ts';
 import { createAssessment, type Assessment } from '../../core/catalogue/assessment.ts';
-import { createSource, type Conditions, type SourceKind } from '../../core/catalogue/source.ts';
-import { createFreshId, createRecordId, tokenOf, type RecordId } from '../../core/catalogue/recordKind.ts';
+import { createSource } from '../../core/catalogue/source.ts';
+import type { SourceKind } from '../../core/catalogue/sourceKinds.ts';
+import type { Conditions } from '../../core/catalogue/conditions.ts';
+import { createFreshId } from '../../core/catalogue/freshId.ts';
+import { createRecordId, tokenOf, type RecordId } from '../../core/catalogue/recordId.ts';
 import { RECORD_KINDS, type AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import { readEnds, type Ends, type NotesFile } from './ends.ts';
 

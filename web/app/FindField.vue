@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
 import type { Found } from '../../core/finding/find.ts';
 import { nameOf } from '../../core/lineage/names.ts';
-import { recordsBelongingTo } from '../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../core/catalogue/pointers.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useFind } from './useFind.ts';
 import { usePackageNames, type PackageHit } from './usePackageNames.ts';

@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import type { Result } from '../../core/issue.ts';
-import { countRecords, titleOf } from '../../workspace/session.ts';
+import { countRecords, titleOf } from '../../workspace/catalogueFigures.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';

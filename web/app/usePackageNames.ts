@@ -4,7 +4,7 @@
  */
 import { onUnmounted, shallowRef, watch, type Ref } from 'vue';
 import { recordOf, recordsOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../core/catalogue/recordId.ts';
 import type { Snapshot } from '../../core/catalogue/snapshot.ts';
 import { compareWhen } from '../../core/catalogue/when.ts';
 import { chainOf } from '../../core/lineage/chain.ts';

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The change strip: six bars in fixed places, how much this layer changes in each area. The same part everywhere. */
 import { computed } from 'vue';
-import { wordBar } from '../../core/drawing/plateDrawing.ts';
-import type { StripBar } from '../../core/layers/changes.ts';
+import { wordBar } from '../../core/drawing/plateWords.ts';
+import type { StripBar } from '../../core/layers/strip.ts';
 import { colourOfArea } from './theme.ts';
 
 const props = defineProps<{ bars: readonly StripBar[] }>();

@@ -3,9 +3,10 @@
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { AREAS } from '../../core/catalogue/areas.ts';
 import { formatValue } from '../../core/wording/valueText.ts';
-import { isDirect } from '../../core/catalogue/change.ts';
-import { wordElement } from '../../core/wording/dossierText.ts';
-import { isSaid, type Cell, type LayerRow, type LayerTable } from '../../core/layers/layerTable.ts';
+import { isDirect } from '../../core/catalogue/directChange.ts';
+import { wordElement } from '../../core/wording/changeText.ts';
+import type { LayerRow, LayerTable } from '../../core/layers/layerTable.ts';
+import { isSaid, type Cell } from '../../core/layers/cell.ts';
 import { elementsSaid } from '../../core/layers/recordedChanges.ts';
 import { isKnown } from '../../core/layers/valueInForce.ts';
 import EvidenceMark from './EvidenceMark.vue';

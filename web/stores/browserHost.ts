@@ -1,7 +1,7 @@
 /** The browser as the workspace sees it: databases, locks between windows, channel, notes, clock and chance. */
 import { createIssue, failure, success } from '../../core/issue.ts';
 import type { KeyValueStore } from '../../workspace/keyValueStore.ts';
-import type { NotePad } from '../../workspace/lastSeen.ts';
+import type { NotePad } from '../../workspace/notePad.ts';
 import type { OpenChannel, WindowMessage, WriterLocks } from '../../workspace/windows.ts';
 import type { WorkspaceHost } from '../../workspace/workspace.ts';
 import { createBrowserStore } from './browserStore.ts';

@@ -4,7 +4,7 @@ import { computed, shallowRef } from 'vue';
 import { ABOUT_ID } from '../../core/catalogue/about.ts';
 import { recordOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import { editToRedo, editToUndo } from '../../core/catalogue/history.ts';
-import type { RecordId } from '../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../core/catalogue/recordId.ts';
 import { wordEdit } from '../../core/wording/editText.ts';
 import type { SessionPhase } from '../../workspace/session.ts';
 import { SAMPLE_ID } from '../../workspace/shelf.ts';

@@ -1,7 +1,7 @@
 /** Today and the as-of date of the address. The only place where the interface reads the clock for dates. */
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { firstDayOf, formatDay } from '../../core/catalogue/when.ts';
+import { firstDayOf, formatDay } from '../../core/catalogue/days.ts';
 
 /** Today as `YYYY-MM-DD`, in the analyst's own time zone. */
 export function today(): string {

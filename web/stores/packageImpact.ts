@@ -1,10 +1,12 @@
 /** What would follow for the descendants of a base if one of its packages changed: asked of the package worker. */
 import { onUnmounted, shallowRef, watch, type Ref } from 'vue';
-import { recordsBelongingTo, type Catalogue } from '../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../core/catalogue/recordKind.ts';
+import type { Catalogue } from '../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../core/catalogue/pointers.ts';
+import type { RecordId } from '../../core/catalogue/recordId.ts';
 import { boundsOf, compareWhen } from '../../core/catalogue/when.ts';
-import { impactOfPackage, type Impact, type PackageEvent } from '../../core/layers/impact.ts';
-import { distributionOf } from '../../core/lineage/chain.ts';
+import { impactOfPackage, type PackageEvent } from '../../core/layers/packageImpact.ts';
+import type { Impact } from '../../core/layers/impactClasses.ts';
+import { distributionOf } from '../../core/lineage/releases.ts';
 import type { LineageGraph } from '../../core/lineage/lineageGraph.ts';
 import { descendantsOf } from '../../core/lineage/relatives.ts';
 import type { PackageStanding } from '../../core/packages/packageStanding.ts';

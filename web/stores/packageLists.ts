@@ -4,7 +4,7 @@
  */
 import { computed } from 'vue';
 import { recordOf, recordsOf } from '../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../core/catalogue/recordId.ts';
 import { compareWhen } from '../../core/catalogue/when.ts';
 import type { KeptIndex } from '../../core/capture/acceptPlacement.ts';
 import { chainOfList } from '../../core/packages/packedLists.ts';

@@ -1,6 +1,6 @@
 /** What the package worker is asked and what it answers. Lists travel packed, by key. */
 import type { Accounts } from '../../core/packages/accounts.ts';
-import type { ClassCounts } from '../../core/packages/classify.ts';
+import type { ClassCounts } from '../../core/packages/countClasses.ts';
 import type { DelayEstimate } from '../../core/packages/delay.ts';
 import type { Freshness, FreshnessSummary } from '../../core/packages/freshness.ts';
 import type { FoundPackage } from '../../core/packages/packageNames.ts';

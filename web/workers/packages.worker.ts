@@ -11,7 +11,7 @@ import { packAfter } from '../../core/packages/packSeries.ts';
 import { VERSION_ORDERS } from '../../core/packages/versionOrder.ts';
 import { PackedLists } from '../../core/packages/packedLists.ts';
 import { unpackColumns } from '../../core/packages/packSnapshot.ts';
-import { firstDayOf } from '../../core/catalogue/when.ts';
+import { firstDayOf } from '../../core/catalogue/days.ts';
 import { openCandidates } from './openCandidates.ts';
 import type { PackageQuestion, PackageQuestions } from './packageMessages.ts';
 

@@ -6,19 +6,14 @@
 import { APPLICATION_ROLES } from '../../catalogue/factSheet.ts';
 import { keyFileList } from '../../formats/keyFile.ts';
 import type { PackageRow } from '../../formats/packageColumns.ts';
-import { parseAssignments, parseMeminfo, parseMountTable, parsePreset } from '../../formats/systemText.ts';
+import { parseAssignments, parsePreset } from '../../formats/systemText.ts';
+import { parseMeminfo, parseMountTable } from '../../formats/machineText.ts';
 import { parseFree } from '../../formats/terminalText.ts';
-import {
-  addedLater,
-  keyFilesOf,
-  manifestOf,
-  pathOf,
-  pathOfFormat,
-  textOf,
-  type PlacedKeyFile,
-} from '../systemFiles.ts';
+import { manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
+import { addedLater, keyFilesOf, type PlacedKeyFile } from '../keyFilesOf.ts';
 import { installedRows } from './kernel.ts';
 import { found, type FactRule, type FoundFact } from './rule.ts';
+import { entryOf, baseName } from './session.ts';
 
 type RoleId = (typeof APPLICATION_ROLES)[number]['id'];
 
@@ -50,8 +45,6 @@ const ROLES: Readonly<
   },
   software: { types: ['x-scheme-handler/appstream'], categories: ['PackageManager'], virtual: [] },
 };
-
-const entryOf = (file: PlacedKeyFile) => file.group('Desktop Entry');
 
 /** What all roles are told from, gathered once: thousands of menu entries and packages are looked through for each. */
 interface Evidence {
@@ -117,52 +110,6 @@ function byVirtualPackage({ packages, packagesPlace }: Evidence, role: RoleId): 
   const place = `${packagesPlace}, provides ${virtual[0]}`;
   return names.length === 1 ? found(`defaults.application.${role}`, names[0], place, 'likely') : [];
 }
-
-/** The desktop, where there is one session to choose. */
-export const session: FactRule = (system) => {
-  const sessions = keyFilesOf(system, 'desktop-entry').filter(({ path }) =>
-    /(^|\/)(wayland-|x)sessions\/[^/]+$/.test(path),
-  );
-  const names = new Set(
-    sessions.map((file) => (entryOf(file).DesktopNames ?? entryOf(file).Name ?? '').split(/[;:]/)[0]),
-  );
-  if (names.size !== 1) return [];
-  const servers = new Set(
-    sessions.map(({ path }) => (path.includes('wayland-sessions/') ? 'wayland' : 'x11')),
-  );
-  const place = sessions[0].path.replace(/\/[^/]+$/, '');
-  return [
-    ...found('defaults.desktop', [...names][0], place),
-    ...found('defaults.displayServer', servers.size === 1 ? [...servers][0] : null, place),
-  ];
-};
-
-const baseName = (path: string) => path.trim().split('/').pop() ?? '';
-
-/** What starts the services, and what lets users in: by the links and files that choose them. */
-export const beneath: FactRule = (system) => {
-  const { links } = manifestOf(system);
-  const login = textOf(system, 'display-manager');
-  const unit = links.get('etc/systemd/system/display-manager.service');
-  return [
-    ...found('defaults.init', baseName(links.get('sbin/init') ?? ''), 'sbin/init'),
-    ...(login
-      ? found('defaults.loginManager', baseName(login), pathOfFormat(system, 'display-manager'))
-      : found(
-          'defaults.loginManager',
-          unit && baseName(unit).replace(/\.service$/, ''),
-          'etc/systemd/system/display-manager.service',
-        )),
-  ];
-};
-
-/** How administrators are asked: the commands for it that are there. */
-export const privilege: FactRule = (system) => {
-  const paths = [...manifestOf(system).seen.keys()].filter((path) =>
-    /^usr\/bin\/(sudo|doas|pkexec|run0)$/.test(path),
-  );
-  return found('defaults.privilege', paths.map(baseName).join(', '), 'usr/bin');
-};
 
 /** File system of the root and kind of swap, as the mount table and the settings of compressed memory say. */
 export const disks: FactRule = (system) => {

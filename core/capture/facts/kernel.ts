@@ -1,6 +1,6 @@
 /** The kernel: the running one by its string, else the newest installed image; how it was built. */
 import { packageRow, type PackageColumns, type PackageRow } from '../../formats/packageColumns.ts';
-import { parseKernelConfig, parseKernelRelease, schedulerOf } from '../../formats/systemText.ts';
+import { parseKernelConfig, parseKernelRelease, schedulerOf } from '../../formats/kernelText.ts';
 import { parseUname } from '../../formats/terminalText.ts';
 import { compareDebVersions, parseDebVersion } from '../../packages/debVersion.ts';
 import { manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';

@@ -1,10 +1,12 @@
 /** Repositories: what the package tool is told to pull from, and whether it names one release. */
 import type { Element } from '../../catalogue/factValue.ts';
 import { parseDeb822 } from '../../formats/deb822.ts';
-import { parseMirrorList, type ConfiguredRepository } from '../../formats/packageRepositories.ts';
+import type { ConfiguredRepository } from '../../formats/packageRepositories.ts';
+import { parseMirrorList } from '../../formats/mirrorList.ts';
 import { otherRepositories } from '../configuredRepositories.ts';
 import type { ReadSystem } from '../system.ts';
-import { keyFilesOf, manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
+import { manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
+import { keyFilesOf } from '../keyFilesOf.ts';
 import { found, type FactRule, type FoundFact } from './rule.ts';
 
 /** Suites that stand for whatever is current, as archives name them. */

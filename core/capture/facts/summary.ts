@@ -1,6 +1,6 @@
 /** Facts of a summary that a system shows of itself: of second rank, where the files themselves were not at hand. */
-import { parseKernelRelease } from '../../formats/systemText.ts';
-import { parseSummaryMemory, parseSystemSummary } from '../../formats/terminalText.ts';
+import { parseKernelRelease } from '../../formats/kernelText.ts';
+import { parseSummaryMemory, parseSystemSummary } from '../../formats/systemSummary.ts';
 import { pathOfFormat, textOf } from '../systemFiles.ts';
 import { found, type FactRule } from './rule.ts';
 

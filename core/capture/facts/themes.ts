@@ -1,8 +1,8 @@
 /** Themes: settings of the toolkits (GTK `settings.ini`), overrides of the settings store, the boot screen. */
-import { unquoteVariant } from '../../formats/keyFile.ts';
 import type { ReadSystem } from '../system.ts';
-import { keyFilesOf } from '../systemFiles.ts';
-import { found, type FactRule, type FoundFact } from './rule.ts';
+import { keyFilesOf } from '../keyFilesOf.ts';
+import { found, type FactRule } from './rule.ts';
+import { storedValue, toolkitValue } from './look.ts';
 
 /** Keys of the toolkit's settings and of the settings store, and the fact that each shows. */
 const SETTINGS: readonly { fact: string; gtk?: string; store: string }[] = [
@@ -21,30 +21,6 @@ export const toolkitSettings: FactRule = (system) =>
     const value = stored ?? set;
     return value ? found(fact, value.text, value.path) : [];
   });
-
-interface Setting {
-  readonly text: string;
-  readonly path: string;
-}
-
-function toolkitValue(system: ReadSystem, key: string): Setting | undefined {
-  return keyFilesOf(system, 'gtk-settings')
-    .map((file) => ({ text: file.group('Settings')[key] ?? '', path: file.path }))
-    .filter(({ text }) => text)
-    .at(-1);
-}
-
-/** A key of the settings store below a group whose name ends so (`….desktop.interface`). */
-function storedValue(system: ReadSystem, group: string, key: string): Setting | undefined {
-  return [...keyFilesOf(system, 'gschema-override'), ...keyFilesOf(system, 'dconf-dump')]
-    .flatMap(({ groups, path }) =>
-      [...groups]
-        .filter(([name]) => new RegExp(`[./]${group}(:|$)`).test(name))
-        .map(([, values]) => ({ text: unquoteVariant(values[key] ?? ''), path })),
-    )
-    .filter(({ text }) => text)
-    .at(-1);
-}
 
 /** Group, key and fact of the settings that Qt desktops keep for all accounts (`etc/xdg/kdeglobals`). */
 const QT_SETTINGS: readonly (readonly [group: string, key: string, fact: string])[] = [
@@ -90,27 +66,4 @@ export const stylesByToolkit: FactRule = (system) => {
     settings: { ...(icons && { icons }), ...(font && { font }) },
   }));
   return found('themes.styles', elements, qt!.path);
-};
-
-/** Whether a new account begins dark. Only said when a setting says it. */
-export const darkness: FactRule = (system) => {
-  const scheme = storedValue(system, 'interface', 'color-scheme');
-  const prefers = toolkitValue(system, 'gtk-application-prefer-dark-theme');
-  if (scheme && scheme.text !== 'default')
-    return found('themes.dark', scheme.text === 'prefer-dark', scheme.path);
-  return prefers ? found('themes.dark', /^(1|true)$/i.test(prefers.text), prefers.path) : [];
-};
-
-/** The background of a new account. */
-export const wallpaper: FactRule = (system): FoundFact[] => {
-  const picture = storedValue(system, 'background', 'picture-uri');
-  if (!picture) return [];
-  const name = decodeURIComponent(picture.text.split('/').pop()!).replace(/\.[a-z]+$/i, '');
-  return found('themes.wallpaper', name, picture.path);
-};
-
-/** The boot screen (plymouth, `Theme=`). */
-export const bootScreen: FactRule = (system) => {
-  const file = keyFilesOf(system, 'plymouth').at(-1);
-  return file ? found('themes.boot', file.group('Daemon').Theme, file.path) : [];
 };

@@ -4,7 +4,7 @@
  */
 import { keyFileList, type KeyGroup } from '../../formats/keyFile.ts';
 import type { ReadSystem } from '../system.ts';
-import { keyFilesOf, type PlacedKeyFile } from '../systemFiles.ts';
+import { keyFilesOf, type PlacedKeyFile } from '../keyFilesOf.ts';
 import { found, type FactRule } from './rule.ts';
 
 const entryOf = (file: PlacedKeyFile): KeyGroup => file.group('Desktop Entry');

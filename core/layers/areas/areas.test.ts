@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, reading, release, source } from '../../../testing/catalogues.ts';
 import type { FactValue } from '../../catalogue/factValue.ts';
 import type { AnyRecord } from '../../catalogue/recordKinds.ts';
-import { firstDayOf } from '../../catalogue/when.ts';
+import { firstDayOf } from '../../catalogue/days.ts';
 import { chainOf } from '../../lineage/chain.ts';
 import { lineageGraph } from '../../lineage/lineageGraph.ts';
 import { defaultsOf } from './defaults.ts';

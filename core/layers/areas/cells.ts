@@ -1,6 +1,7 @@
 /** Looking things up in a layer table, for the views of its areas. */
 import { elementsOfValue, type Element } from '../../catalogue/factValue.ts';
-import type { Cell, LayerTable } from '../layerTable.ts';
+import type { LayerTable } from '../layerTable.ts';
+import type { Cell } from '../cell.ts';
 
 /** The cells of a fact, root first; none where the table does not have it. */
 export const cellsOf = (table: LayerTable, key: string): readonly Cell[] =>

@@ -1,6 +1,6 @@
 /** Which application fills which role, where it comes from, and which roles are empty. */
 import { APPLICATION_ROLES, findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
-import type { RecordId } from '../../catalogue/recordKind.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
 import { diffValues, type ComparedElement } from '../compareValues.ts';
 import type { LayerTable } from '../layerTable.ts';
 import { cellsOf, elementsOf, topOf } from './cells.ts';

@@ -1,5 +1,5 @@
 /** The kernel of a layer next to its base's, and the others that can be had. */
-import type { RecordId } from '../../catalogue/recordKind.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
 import { versionOrderOf } from '../changes.ts';
 import type { LayerTable } from '../layerTable.ts';
 import { cellsOf, elementsOf, introducedAt, missingFrom, topOf } from './cells.ts';

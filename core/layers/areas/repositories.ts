@@ -1,7 +1,8 @@
 /** The repositories of a layer in the order in which the system asks them, with whose each is. */
 import type { FactValue } from '../../catalogue/factValue.ts';
-import type { RecordId } from '../../catalogue/recordKind.ts';
-import type { Cell, LayerTable } from '../layerTable.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import type { LayerTable } from '../layerTable.ts';
+import type { Cell } from '../cell.ts';
 import { partOfRepository } from '../../packages/listParts.ts';
 import { cellsOf, elementsOf, introducedAt, missingFrom } from './cells.ts';
 

@@ -1,7 +1,7 @@
 /** Theme parts with where each comes from, and whether applications of different toolkits look alike. */
 import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
-import { equalValues } from '../../catalogue/factValue.ts';
-import type { RecordId } from '../../catalogue/recordKind.ts';
+import { equalValues } from '../../catalogue/equalValues.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
 import type { LayerTable } from '../layerTable.ts';
 import { cellsOf, elementsOf, topOf } from './cells.ts';
 

@@ -1,7 +1,7 @@
 /** Welcome tools as a matrix: what each offers in which place, when it opens, whose it is. */
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
-import type { RecordId } from '../../catalogue/recordKind.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
 import { chainOf } from '../../lineage/chain.ts';
 import type { LineageGraph } from '../../lineage/lineageGraph.ts';
 import { layerTable } from '../layerTable.ts';

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, release } from '../../../testing/catalogues.ts';
-import { firstDayOf } from '../../catalogue/when.ts';
+import { firstDayOf } from '../../catalogue/days.ts';
 import { lineageGraph } from '../lineageGraph.ts';
 import { neighbourOf } from './neighbour.ts';
 

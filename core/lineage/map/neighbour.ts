@@ -1,5 +1,5 @@
 /** Walking the map by arrow keys. */
-import type { RecordId } from '../../catalogue/recordKind.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
 import type { LineageGraph } from '../lineageGraph.ts';
 
 /** Where a plate stands: columns have the same `x`. */

@@ -4,17 +4,13 @@
  * known, also what the change is.
  */
 import { computed, ref } from 'vue';
-import {
-  CHANGE_KINDS,
-  isDirect,
-  type ChangeKind,
-  type RecordedChange,
-} from '../../../core/catalogue/change.ts';
+import { CHANGE_KINDS, type ChangeKind, type RecordedChange } from '../../../core/catalogue/change.ts';
+import { isDirect } from '../../../core/catalogue/directChange.ts';
 import { VALUES_ASKED } from '../../../core/editing/changes.ts';
 import { formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { FactValue } from '../../../core/catalogue/factValue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { WEIGHTS, wordElement } from '../../../core/wording/dossierText.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { WEIGHTS, wordElement } from '../../../core/wording/changeText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { ComparedElement } from '../../../core/layers/compareValues.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';

@@ -2,8 +2,9 @@
 /** What is claimed, what is still open, and how authors judge: of a release and of its distribution. */
 import { computed } from 'vue';
 import { scoreOf } from '../../../core/catalogue/assessment.ts';
-import { recordOf, recordsBelongingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { KindName, RecordTypes } from '../../../core/catalogue/recordKinds.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';

@@ -3,11 +3,13 @@
 import { computed } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { isDirect, type RecordedChange } from '../../../core/catalogue/change.ts';
+import type { RecordedChange } from '../../../core/catalogue/change.ts';
+import { isDirect } from '../../../core/catalogue/directChange.ts';
 import { FACT_KEYS } from '../../../core/catalogue/factSheet.ts';
-import { wordChange, wordNote, wordSettlement } from '../../../core/wording/dossierText.ts';
+import { wordChange, wordNote, wordSettlement } from '../../../core/wording/changeText.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { changesOf, settledChanges, type Change } from '../../../core/layers/changes.ts';
+import { changesOf, type Change } from '../../../core/layers/changes.ts';
+import { settledChanges } from '../../../core/layers/settledChanges.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { subjectOf } from '../../../core/layers/unchanged.ts';
 import { nameOf } from '../../../core/lineage/names.ts';

@@ -3,12 +3,12 @@
 import { computed } from 'vue';
 import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordChange } from '../../../core/wording/dossierText.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { wordChange } from '../../../core/wording/changeText.ts';
 import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
-import type { Cell } from '../../../core/layers/layerTable.ts';
+import type { Cell } from '../../../core/layers/cell.ts';
 import { diffReleases, type FactDifference } from '../../../core/layers/releaseDiff.ts';
-import { releasesOf } from '../../../core/lineage/chain.ts';
+import { releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';

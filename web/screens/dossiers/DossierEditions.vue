@@ -2,11 +2,12 @@
 /** Editions, releases and media of a distribution, edited where they are seen; each takes a pasted table. */
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
-import { recordOf, recordsBelongingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
 import { EDITION_STANDINGS, type Edition } from '../../../core/catalogue/edition.ts';
 import { findFactKey, formatTypedValue } from '../../../core/catalogue/factSheet.ts';
 import type { Element } from '../../../core/catalogue/factValue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { STAGES, type Release } from '../../../core/catalogue/release.ts';
 import {
   IMAGE_KINDS,
@@ -27,7 +28,8 @@ import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { elementsOf, topOf } from '../../../core/layers/areas/cells.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { subjectOf } from '../../../core/layers/unchanged.ts';
-import { linksFrom, releasesOf } from '../../../core/lineage/chain.ts';
+import { releasesOf } from '../../../core/lineage/releases.ts';
+import { linksFrom } from '../../../core/lineage/linksInForce.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import EditTable, { type EditColumn, type EditRow } from '../../parts/EditTable.vue';
 import EvidenceMark from '../../parts/EvidenceMark.vue';

@@ -2,7 +2,7 @@
 /** What a dossier rests on: its sources, or its captures file by file, and what each says of which fact. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { SOURCE_KINDS } from '../../../core/catalogue/source.ts';
+import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
 import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
@@ -14,7 +14,7 @@ import {
   type SourceEvidence,
 } from '../../../core/layers/evidence.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
-import { evidenceOfSources } from '../../../core/layers/valueInForce.ts';
+import { evidenceOfSources } from '../../../core/layers/evidenceOf.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
 

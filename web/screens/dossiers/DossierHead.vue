@@ -3,13 +3,14 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { wordChain } from '../../../core/wording/dossierText.ts';
-import { headFiguresOf, told } from '../../../core/wording/summary.ts';
-import { stripOf } from '../../../core/layers/changes.ts';
+import { told } from '../../../core/wording/summary.ts';
+import { headFiguresOf } from '../../../core/wording/keyFigures.ts';
+import { stripOf } from '../../../core/layers/strip.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
-import { releasesOf } from '../../../core/lineage/chain.ts';
+import { releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 

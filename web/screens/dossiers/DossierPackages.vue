@@ -8,7 +8,7 @@ import { wordSources } from '../../../core/wording/accountText.ts';
 import { wordComparison } from '../../../core/wording/dossierText.ts';
 import { formatCount } from '../../../core/wording/valueText.ts';
 import { basesAtHand } from '../../../core/lineage/baseCandidates.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
+import { distributionOf } from '../../../core/lineage/releases.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { descendantsOf } from '../../../core/lineage/relatives.ts';
 import { PACKAGE_CLASSES } from '../../../core/packages/classify.ts';

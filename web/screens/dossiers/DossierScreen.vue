@@ -5,7 +5,8 @@ import { computed, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { findRecord, recordOf } from '../../../core/catalogue/catalogue.ts';
 import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
-import { isDirect, type RecordedChange } from '../../../core/catalogue/change.ts';
+import type { RecordedChange } from '../../../core/catalogue/change.ts';
+import { isDirect } from '../../../core/catalogue/directChange.ts';
 import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatDossierMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
@@ -15,7 +16,7 @@ import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/t
 import { markRestUnchanged } from '../../../core/editing/unchangedRest.ts';
 import { subjectOf } from '../../../core/layers/unchanged.ts';
 import { isKnown } from '../../../core/layers/valueInForce.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
+import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';

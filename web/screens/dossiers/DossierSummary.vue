@@ -3,13 +3,9 @@
 import { computed } from 'vue';
 import type { LocationQueryValue } from 'vue-router';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import {
-  keyFiguresOf,
-  summaryOf,
-  type SummarySection,
-  type SummarySentence,
-} from '../../../core/wording/summary.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { summaryOf, type SummarySection, type SummarySentence } from '../../../core/wording/summary.ts';
+import { keyFiguresOf } from '../../../core/wording/keyFigures.ts';
 import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';

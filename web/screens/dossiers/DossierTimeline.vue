@@ -2,12 +2,14 @@
 /** The time line of one distribution: standing, bases, releases, links; each stretch leads to that date on the map. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { firstDayOf, formatDay, formatWhen } from '../../../core/catalogue/when.ts';
-import { wordDatedEvent, wordLink } from '../../../core/wording/lineageText.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
+import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
+import { wordLink } from '../../../core/wording/lineageText.ts';
+import { wordDatedEvent } from '../../../core/wording/eventText.ts';
 import { lifeOf } from '../../../core/layers/lives.ts';
 import { timelineOf, type Stretch } from '../../../core/judging/timeline.ts';
 import { eventsOf } from '../../../core/lineage/events.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
+import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { currentDay } from '../../stores/clock.ts';
 

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
 import { parseMeasure } from '../../../core/catalogue/measure.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';

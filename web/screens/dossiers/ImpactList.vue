@@ -2,8 +2,8 @@
 /** Who carries a fact on: what would follow for each descendant if it were changed here; the four parts add up to all. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordImpact, wordImpacts } from '../../../core/wording/lineageText.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { wordImpact, wordImpacts } from '../../../core/wording/impactText.ts';
 import { impactOfFact } from '../../../core/layers/impact.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import ImpactRows from './ImpactRows.vue';

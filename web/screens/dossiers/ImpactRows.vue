@@ -2,7 +2,7 @@
 /** What would follow for each descendant, class by class, each with the path to it. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { IMPACT_CLASSES, type Impact } from '../../../core/layers/impact.ts';
+import { IMPACT_CLASSES, type Impact } from '../../../core/layers/impactClasses.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 

@@ -3,14 +3,14 @@
 import { computed, ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { Release } from '../../../core/catalogue/release.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
 import { parsePastedReleases } from '../../../core/editing/pasteReleases.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { Issue } from '../../../core/issue.ts';
 import { addReleases, beginNextRelease } from '../../../core/editing/releases.ts';
-import { distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
+import { distributionOf, releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import PasteSheet from '../../parts/PasteSheet.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

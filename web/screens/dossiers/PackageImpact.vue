@@ -2,9 +2,9 @@
 /** A package of this base: who would be reached if it changed or were dropped; the four parts add up to all. */
 import { computed, ref, toRef, watch } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { wordPackageImpact, wordPackageImpacts } from '../../../core/wording/lineageText.ts';
-import { PACKAGE_EVENTS } from '../../../core/layers/impact.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { wordPackageImpact, wordPackageImpacts } from '../../../core/wording/impactText.ts';
+import { PACKAGE_EVENTS } from '../../../core/layers/packageImpact.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { usePackageImpact, type PackageQuestion } from '../../stores/packageImpact.ts';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The package lists that are kept of a release and its distribution: where each is from, its states, its signature. */
 import { computed } from 'vue';
-import { recordsBelongingTo, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
 import { removeSnapshots } from '../../../core/editing/removal.ts';
 import type { Snapshot } from '../../../core/catalogue/snapshot.ts';
 import { compareWhen, formatWhen } from '../../../core/catalogue/when.ts';

@@ -2,15 +2,10 @@
 /** Which source an edit rests on: one that is there, a new one with its conditions, or none. */
 import { computed, ref } from 'vue';
 import { parseMeasure } from '../../../core/catalogue/measure.ts';
-import {
-  MOMENTS,
-  SOURCE_KIND_NAMES,
-  SOURCE_KINDS,
-  type Conditions,
-  type SourceKind,
-} from '../../../core/catalogue/source.ts';
+import { SOURCE_KIND_NAMES, SOURCE_KINDS, type SourceKind } from '../../../core/catalogue/sourceKinds.ts';
+import { MOMENTS, type Conditions } from '../../../core/catalogue/conditions.ts';
 import { whenSchema } from '../../../core/catalogue/when.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { today } from '../../stores/clock.ts';
 import type { ChosenSource } from '../../../core/editing/sources.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

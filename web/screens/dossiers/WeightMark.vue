@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The weight of a change as three steps that are set with a click: 1 a detail, 2 matters, 3 decides. */
-import { WEIGHTS } from '../../../core/wording/dossierText.ts';
+import { WEIGHTS } from '../../../core/wording/changeText.ts';
 
 defineProps<{ weight: 1 | 2 | 3 | undefined; label: string }>();
 defineEmits<{ weigh: [weight: 1 | 2 | 3 | undefined] }>();

@@ -1,7 +1,7 @@
 /** Edits of what is recorded on changes, bound to the open catalogue. */
 import type { RecordedChange } from '../../../core/catalogue/change.ts';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { weighChange, writeChange, type ChangeSaying } from '../../../core/editing/changes.ts';
 import { removeRecord } from '../../../core/editing/removal.ts';
 import type { ChosenSource } from '../../../core/editing/sources.ts';

@@ -2,7 +2,7 @@
 import type { RecordedChange } from '../../../core/catalogue/change.ts';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { acceptReading, removeSaid, writeFact, type Saying } from '../../../core/editing/facts.ts';
 import type { ChosenSource } from '../../../core/editing/sources.ts';
 import type { Result } from '../../../core/issue.ts';

@@ -1,9 +1,10 @@
 /** The sources that an edit can cite, as editors offer them. */
 import { computed } from 'vue';
-import { recordsOf, recordsBelongingTo } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import { recordsOf } from '../../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { compareWhen } from '../../../core/catalogue/when.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
+import { distributionOf } from '../../../core/lineage/releases.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
 /** The sources of the open catalogue, newest first, and those of one dossier. */

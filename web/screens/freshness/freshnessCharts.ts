@@ -1,6 +1,7 @@
 /** The charts of the freshness screen as Chart.js configurations, each with the same in words. */
 import type { ChartConfiguration } from 'chart.js';
-import { formatDay, formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatCount, formatShare } from '../../../core/wording/valueText.ts';
 import type { DelayEstimate } from '../../../core/packages/delay.ts';
 import type { FreshnessSummary, PackageFreshness } from '../../../core/packages/freshness.ts';

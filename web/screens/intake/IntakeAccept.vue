@@ -3,11 +3,8 @@
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
-import {
-  distributionNamed,
-  type Accepted,
-  type AcceptedBase,
-} from '../../../core/capture/acceptPlacement.ts';
+import type { Accepted, AcceptedBase } from '../../../core/capture/acceptPlacement.ts';
+import { distributionNamed } from '../../../core/capture/known.ts';
 import type { Snapshot } from '../../../core/catalogue/snapshot.ts';
 import { acceptSystem } from '../../../core/editing/intake.ts';
 import { token } from '../../../core/capture/placedCandidate.ts';
@@ -15,7 +12,7 @@ import type { Placement } from '../../../core/capture/placeSystem.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
 import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
+import { distributionOf } from '../../../core/lineage/releases.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
 import { useIntakeStore } from '../../stores/intakeStore.ts';

@@ -3,7 +3,7 @@ import { computed, ref, watch, type Ref } from 'vue';
 import { findFactKey, formatTypedValue, parseFactValue } from '../../../core/catalogue/factSheet.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
-import { findRelease } from '../../../core/capture/acceptPlacement.ts';
+import { findRelease } from '../../../core/capture/known.ts';
 import { reviewFacts, type ReviewedFact } from '../../../core/capture/reviewFacts.ts';
 import type { Issue } from '../../../core/issue.ts';
 

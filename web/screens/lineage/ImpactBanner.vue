@@ -1,6 +1,11 @@
 <script setup lang="ts">
 /** What is being asked of the map: what would follow if a fact changed, or if a base ended; with its key. */
-import { IMPACT_CLASSES, countImpacts, type Impact, type ImpactClass } from '../../../core/layers/impact.ts';
+import {
+  IMPACT_CLASSES,
+  countImpacts,
+  type Impact,
+  type ImpactClass,
+} from '../../../core/layers/impactClasses.ts';
 import { computed } from 'vue';
 
 const props = defineProps<{ question: string; impacts: readonly Impact[]; ofPackage?: boolean }>();

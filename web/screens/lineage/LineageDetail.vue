@@ -3,7 +3,8 @@
 import { computed } from 'vue';
 import { labelOfArea, STRIP_AREAS } from '../../../core/catalogue/areas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { wordChain, wordChange, wordComparison } from '../../../core/wording/dossierText.ts';
+import { wordChain, wordComparison } from '../../../core/wording/dossierText.ts';
+import { wordChange } from '../../../core/wording/changeText.ts';
 import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';

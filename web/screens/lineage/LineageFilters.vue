@@ -2,15 +2,9 @@
 /** The filters of map and outline, each a menu of what there is, with how many have it. */
 import { computed } from 'vue';
 import { labelOfArea, STRIP_AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import {
-  COHORT_RULES,
-  FILTER_NAMES,
-  filterChoices,
-  isFiltering,
-  type CohortRule,
-  type MapFilter,
-} from '../../../core/judging/mapFilter.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { FILTER_NAMES, filterChoices, isFiltering, type MapFilter } from '../../../core/judging/mapFilter.ts';
+import { COHORT_RULES, type CohortRule } from '../../../core/judging/cohortRules.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 

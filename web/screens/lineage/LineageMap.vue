@@ -2,11 +2,11 @@
 /** The map: plates in generations, bands whose width is the measured carried share. Our own SVG. */
 import { computed, nextTick, onMounted, onUnmounted, ref, watch, watchEffect } from 'vue';
 import { useTheme } from 'vuetify';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
 import { dashOf } from '../../../core/drawing/mapPicture.ts';
 import { neighbourOf } from '../../../core/lineage/map/neighbour.ts';
-import { wordPlate } from '../../../core/drawing/plateDrawing.ts';
+import { wordPlate } from '../../../core/drawing/plateWords.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { carriedShare } from '../../../core/lineage/map/shapeOf.ts';

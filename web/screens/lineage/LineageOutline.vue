@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The lineage as an indented table, drawn only where it is looked at; the accessible form of the map. */
 import { computed, nextTick, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { formatShare } from '../../../core/wording/valueText.ts';
-import { isUnplaced, remarkOf } from '../../../core/drawing/plateDrawing.ts';
+import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
+import { remarkOf } from '../../../core/drawing/plateWords.ts';
 import { outlineRows, type OutlineSort } from '../../../core/judging/outline.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';

@@ -1,20 +1,16 @@
 <script setup lang="ts">
 /** The selected band: the link behind it, corrected in place; each change is one step that undo takes back. */
 import { computed, ref, watch } from 'vue';
-import {
-  recordOf,
-  recordsOf,
-  recordsBelongingTo,
-  type Catalogue,
-} from '../../../core/catalogue/catalogue.ts';
+import { recordOf, recordsOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
 import { RELATION_NAMES, RELATIONS, type Link, type Relation } from '../../../core/catalogue/link.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
 import { wordComparison } from '../../../core/wording/dossierText.ts';
 import { wordLink } from '../../../core/wording/lineageText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { createIssue, type Issue } from '../../../core/issue.ts';
-import { distributionOf, releasesOf } from '../../../core/lineage/chain.ts';
+import { distributionOf, releasesOf } from '../../../core/lineage/releases.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import PackageBar from '../../parts/PackageBar.vue';

@@ -2,12 +2,13 @@
 /** A link being proposed between two plates, or a derivative being added to one: relation, date, and what it replaces. */
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { RELATION_NAMES, RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { boundsOf, formatDay } from '../../../core/catalogue/when.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { boundsOf } from '../../../core/catalogue/when.ts';
+import { formatDay } from '../../../core/catalogue/days.ts';
 import { wordRelation } from '../../../core/wording/lineageText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { Issue } from '../../../core/issue.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
+import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import type { Beside } from '../../../core/editing/links.ts';

@@ -2,10 +2,10 @@
 /** What is different today from the day shown; asked for only when it is opened. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { wordEvent } from '../../../core/wording/lineageText.ts';
+import { wordEvent } from '../../../core/wording/eventText.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { lifeOf } from '../../../core/layers/lives.ts';
-import { changesBetween } from '../../../core/lineage/events.ts';
+import { changesBetween } from '../../../core/lineage/changesBetween.ts';
 
 const props = defineProps<{ catalogue: Catalogue; day: number; today: number }>();
 const changes = computed(() => {

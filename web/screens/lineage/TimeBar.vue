@@ -3,8 +3,9 @@
 import { computed, onUnmounted, ref } from 'vue';
 import SinceThen from './SinceThen.vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { firstDayOf, formatDay, formatWhen } from '../../../core/catalogue/when.ts';
-import { wordDatedEvent } from '../../../core/wording/lineageText.ts';
+import { formatWhen } from '../../../core/catalogue/when.ts';
+import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
+import { wordDatedEvent } from '../../../core/wording/eventText.ts';
 import type { DatedEvent, EventKind } from '../../../core/lineage/events.ts';
 
 const props = defineProps<{

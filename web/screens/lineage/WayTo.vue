@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How two distributions are related: their nearest shared base, and the way from the one to the other. */
 import { computed, ref } from 'vue';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { wordWay } from '../../../core/wording/lineageText.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { siblingsOf } from '../../../core/lineage/relatives.ts';

@@ -1,5 +1,5 @@
 /** Which colour each family has: in turn from the largest to the smallest, by name among equals. */
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 
 /** The colour of a node by its family; after the last colour they begin again. */

@@ -2,9 +2,11 @@
 import { computed, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import { impactOfEnd, impactOfFact, PACKAGE_EVENTS, type Impact } from '../../../core/layers/impact.ts';
-import { distributionOf } from '../../../core/lineage/chain.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { impactOfEnd, impactOfFact } from '../../../core/layers/impact.ts';
+import { PACKAGE_EVENTS } from '../../../core/layers/packageImpact.ts';
+import type { Impact } from '../../../core/layers/impactClasses.ts';
+import { distributionOf } from '../../../core/lineage/releases.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import type { QueryChanges } from '../../parts/queryState.ts';

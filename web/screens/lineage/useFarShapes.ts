@@ -1,6 +1,6 @@
 /** The map from far away: thousands of plates and bands as one shape for each colour and brightness. */
 import { computed, type Ref } from 'vue';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import type { MapLayout } from '../../../core/lineage/map/layoutMap.ts';
 

@@ -1,7 +1,7 @@
 /** The lineage graph of the open catalogue on the day shown, its filter, and what each plate shows. */
 import { computed, onUnmounted, shallowRef, watch, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { LineageView } from '../../../core/judging/lineageView.ts';
 import { filterNodes, isFiltering, type MapFilter } from '../../../core/judging/mapFilter.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';

@@ -2,7 +2,7 @@
 import fontAddress from '@fontsource-variable/schibsted-grotesk/files/schibsted-grotesk-latin-wght-normal.woff2?url';
 import type { Ref } from 'vue';
 import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { formatWhen } from '../../../core/catalogue/when.ts';
 import { formatDot, formatGraphMl, type GraphFileOptions } from '../../../core/exchange/graphFile.ts';
 import { formatMapPicture, type MapPictureOptions } from '../../../core/drawing/mapPicture.ts';

@@ -1,14 +1,9 @@
 /** Edits of the lineage from the map, bound to the open catalogue. */
 import type { Distribution } from '../../../core/catalogue/distribution.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
-import {
-  addDistribution,
-  addLink,
-  changeLink,
-  rivalsOf,
-  type ProposedLink,
-} from '../../../core/editing/links.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { addLink, changeLink, rivalsOf, type ProposedLink } from '../../../core/editing/links.ts';
+import { addDistribution } from '../../../core/editing/addDistribution.ts';
 import { removeRecord } from '../../../core/editing/removal.ts';
 import type { Result } from '../../../core/issue.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

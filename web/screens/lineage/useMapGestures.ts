@@ -1,6 +1,6 @@
 /** Pointer and wheel on the map: moving, zooming, choosing, and drawing a link from a handle. */
 import { ref, type Ref } from 'vue';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { MapLayout } from '../../../core/lineage/map/layoutMap.ts';
 import type { useMapView } from './useMapView.ts';
 

@@ -4,7 +4,7 @@
  */
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { DETAILS } from '../../../core/lineage/map/detail.ts';
-import type { RecordId } from '../../../core/catalogue/recordKind.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { ShownLayout } from './useMapLayout.ts';
 
 interface Point {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Roles and the applications that fill them: whose choice each is, and what stands empty. */
 import { computed } from 'vue';
-import { wordElement } from '../../../../core/wording/dossierText.ts';
+import { wordElement } from '../../../../core/wording/changeText.ts';
 import { defaultsOf, type RoleRow } from '../../../../core/layers/areas/defaults.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
 import type { AreaProps } from './areaProps.ts';

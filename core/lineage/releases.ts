@@ -1,0 +1,46 @@
+/** Releases of a distribution, and whose a record is. */
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsBelongingTo } from '../catalogue/pointers.ts';
+import type { Release } from '../catalogue/release.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { boundsOf } from '../catalogue/when.ts';
+import { linksFrom, isLineal } from './linksInForce.ts';
+
+/** The distribution that an id belongs to. */
+export function distributionOf(catalogue: Catalogue, id: RecordId): RecordId {
+  const record = findRecord(catalogue, id);
+  return record && (record.kind === 'release' || record.kind === 'edition') ? record.distribution : id;
+}
+
+/** The releases of a distribution, newest first; undated ones last, then by version text. */
+export function releasesOf(catalogue: Catalogue, distribution: RecordId) {
+  const key = (date: string | undefined) => (date ? (boundsOf(date)?.last ?? -Infinity) : -Infinity);
+  return recordsBelongingTo(catalogue, distribution, 'release').sort(
+    (a, b) => key(b.date) - key(a.date) || b.version.localeCompare(a.version, 'en', { numeric: true }),
+  );
+}
+
+/**
+ * The release of a distribution that is current on a day: the newest that is not dated after it. One of an edition
+ * that stands on a base of its own speaks for the whole only where there is no other.
+ */
+export function currentRelease(
+  catalogue: Catalogue,
+  distribution: RecordId,
+  day: number,
+): Release | undefined {
+  const published = publishedBy(catalogue, distribution, day);
+  return published.find((release) => !isApart(catalogue, release)) ?? published[0];
+}
+
+/** The releases of a distribution that are out on a day, newest first; those without a date count as out. */
+export function publishedBy(catalogue: Catalogue, distribution: RecordId, day: number): Release[] {
+  return releasesOf(catalogue, distribution).filter(
+    ({ date }) => !date || (boundsOf(date)?.first ?? -Infinity) <= day,
+  );
+}
+
+/** True for a release only of editions that have a base of their own. */
+function isApart(catalogue: Catalogue, { editions }: Release): boolean {
+  return editions.length > 0 && editions.every((edition) => linksFrom(catalogue, edition).some(isLineal));
+}
