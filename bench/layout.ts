@@ -3,7 +3,7 @@
  * lines cross in the two drawings.
  */
 import { execFileSync } from 'node:child_process';
-import { createCatalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { withRecords } from '../core/catalogue/applyDiff.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { lineageGraph } from '../core/lineage/lineageGraph.ts';

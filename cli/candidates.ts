@@ -2,7 +2,7 @@
 import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
-import type { CandidateState } from '../core/packages/offers.ts';
+import type { CandidateState } from '../core/packages/candidate.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';
 import { readDrop } from './readDrop.ts';
 

@@ -4,7 +4,7 @@ import { formatDay, firstDayOf } from '../core/catalogue/days.ts';
 import { wordDelay, wordFreshness, wordStates } from '../core/wording/freshnessText.ts';
 import { estimateDelay } from '../core/packages/delay.ts';
 import { measureFreshness } from '../core/packages/freshness.ts';
-import { createInstalledSet } from '../core/packages/offers.ts';
+import { createInstalledSet } from '../core/packages/installedSet.ts';
 import { collect, isDay, readCandidates } from './candidates.ts';
 import { InputError, UsageError } from './failures.ts';
 import { systemOf } from './place.ts';

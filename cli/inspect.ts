@@ -2,7 +2,7 @@
 import type { Command } from 'commander';
 import { conditionsOf } from '../core/capture/conditions.ts';
 import { proposeFacts } from '../core/capture/proposeFacts.ts';
-import type { ReadFile } from '../core/capture/readFiles.ts';
+import type { ReadFile } from '../core/capture/readFile.ts';
 import { nameOfSystem, type ReadDrop } from '../core/capture/system.ts';
 import { findFactKey } from '../core/catalogue/factSheet.ts';
 import { formatValue } from '../core/wording/valueText.ts';

@@ -1,7 +1,7 @@
 /** `order`: compares pairs of versions given on standard input. */
 import { createInterface } from 'node:readline';
 import type { Command } from 'commander';
-import { FAMILIES, type Family } from '../core/formats/packageColumns.ts';
+import { FAMILIES, type Family } from '../core/formats/family.ts';
 import { VERSION_ORDERS } from '../core/packages/versionOrder.ts';
 import { InputError } from './failures.ts';
 

@@ -7,7 +7,7 @@ import { formatShare } from '../core/wording/valueText.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';
 import { issueReport } from './inspect.ts';
 import { CLASS_RULES } from '../core/packages/classify.ts';
-import { createInstalledSet } from '../core/packages/offers.ts';
+import { createInstalledSet } from '../core/packages/installedSet.ts';
 import { collect, readCandidates } from './candidates.ts';
 import { readDrop } from './readDrop.ts';
 

@@ -1,7 +1,7 @@
 /** Files of this machine as the core takes them: a folder, an archive or a file, as streams. */
 import { open, readdir, stat } from 'node:fs/promises';
 import { join, relative } from 'node:path';
-import type { InputFile } from '../core/capture/readFiles.ts';
+import type { InputFile } from '../core/capture/readFile.ts';
 
 const PIECE = 1 << 20;
 

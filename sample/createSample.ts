@@ -1,7 +1,8 @@
 /** Makes the sample's catalogue: the analyst's notes, and what the captures and repositories of the world show. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { createAbout, ABOUT_ID } from '../core/catalogue/about.ts';
-import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
+import type { Catalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
 import { createComparison, type Comparison } from '../core/catalogue/comparison.ts';
 import { diffOfRecords } from '../core/catalogue/diff.ts';
@@ -15,7 +16,8 @@ import { basesOf } from '../core/lineage/chain.ts';
 import { distributionOf } from '../core/lineage/releases.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
 import { findBase } from '../core/packages/findBase.ts';
-import { createInstalledSet, type CandidateList } from '../core/packages/offers.ts';
+import { createInstalledSet } from '../core/packages/installedSet.ts';
+import type { CandidateList } from '../core/packages/candidate.ts';
 import { createCapture, type Capture } from './captures/createCapture.ts';
 import { dayOf, PRESENT } from './day.ts';
 import { SYSTEMS, UNRECORDED } from './scenario/allSystems.ts';

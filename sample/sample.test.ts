@@ -7,7 +7,7 @@ import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop } from '../core/capture/system.ts';
 import { scoreOf } from '../core/catalogue/assessment.ts';
 import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { RELATIONS } from '../core/catalogue/link.ts';
+import { RELATIONS } from '../core/catalogue/relations.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { formatCatalogueFile, parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { layerTable } from '../core/layers/layerTable.ts';

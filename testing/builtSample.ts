@@ -1,7 +1,7 @@
 /** The sample as `npm run sample` built it, with the world that it was made from. */
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import type { InputFile } from '../core/capture/readFiles.ts';
+import type { InputFile } from '../core/capture/readFile.ts';
 import type { PackageColumns } from '../core/formats/packageColumns.ts';
 import { piecesOf } from '../core/formats/byteStream.ts';
 import { SAMPLE_SEED } from '../sample/seed.ts';

@@ -1,5 +1,6 @@
 /** Catalogues for tests, written in a few words. */
-import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
+import type { Catalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { withRecords } from '../core/catalogue/applyDiff.ts';
 import type { Result } from '../core/issue.ts';
 import type { RecordedChange } from '../core/catalogue/change.ts';

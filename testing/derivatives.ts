@@ -5,12 +5,12 @@
 import {
   createPackageColumns,
   packageRow,
-  type Family,
   type PackageColumns,
   type PackageRow,
 } from '../core/formats/packageColumns.ts';
-import { createInstalledSet, type InstalledSet } from '../core/packages/offers.ts';
-import { revisionOf } from '../core/packages/marks.ts';
+import type { Family } from '../core/formats/family.ts';
+import { createInstalledSet, type InstalledSet } from '../core/packages/installedSet.ts';
+import { revisionOf } from '../core/packages/versionParts.ts';
 import type { Random } from '../sample/random.ts';
 
 /** The kinds of derivative, in the order of the table. */

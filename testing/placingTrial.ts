@@ -6,7 +6,7 @@ import type { PackageColumns } from '../core/formats/packageColumns.ts';
 import { parseDebPackages } from '../core/formats/debPackages.ts';
 import { createPackageColumns, packageRow } from '../core/formats/packageColumns.ts';
 import { findBase, type BaseAnswer, type RankedCandidate } from '../core/packages/findBase.ts';
-import type { Candidate } from '../core/packages/offers.ts';
+import type { Candidate } from '../core/packages/candidate.ts';
 import { dayOf } from '../sample/day.ts';
 import { createRandom, type Random } from '../sample/random.ts';
 import { columnsOn } from '../sample/snapshots.ts';

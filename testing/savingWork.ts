@@ -1,7 +1,7 @@
 /** An analyst at work on a store, step by step, with what was acknowledged: for the laws of saving. */
 import { distribution, release, valueOf } from './catalogues.ts';
 import { SwitchedOff } from './storeFaults.ts';
-import { createCatalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
 import { applyDiff } from '../core/catalogue/applyDiff.ts';
 import { EMPTY_HISTORY, stepHistory } from '../core/catalogue/history.ts';

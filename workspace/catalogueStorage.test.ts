@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { distribution, valueOf } from '../testing/catalogues.ts';
 import { DAMAGES, openMemory, refusingStore, SwitchedOff, switchedOffAt } from '../testing/storeFaults.ts';
-import { createCatalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
 import { diffCatalogues, diffOfRecords, isEmptyDiff } from '../core/catalogue/diff.ts';
 import { applyDiff } from '../core/catalogue/applyDiff.ts';

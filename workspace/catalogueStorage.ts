@@ -4,7 +4,8 @@
  * before it. After each write the mark is read back: a store that was emptied, or that another writer has claimed, is
  * noticed before anything is called saved.
  */
-import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
+import type { Catalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import type { Edit, HistoryStep } from '../core/catalogue/edit.ts';
 import { CURRENT_VERSIONS, KIND_NAMES, type KindName } from '../core/catalogue/recordKinds.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
@@ -12,14 +13,8 @@ import type { Issue } from '../core/issue.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
 import { readStore, type KnownSaved, type Reached, type ReadStore } from './readStore.ts';
 import { checksumOf, openItem, sealItem } from './sealedItem.ts';
-import {
-  STORE_FORMAT,
-  type EditItem,
-  type Head,
-  type Mark,
-  type PageEntry,
-  type StepItem,
-} from './storeLayout.ts';
+import type { EditItem, Head, PageEntry, StepItem } from './storeLayout.ts';
+import { STORE_FORMAT, type Mark } from './mark.ts';
 import type { SavedState } from './savedState.ts';
 import { HEADS, listKey, MARK, parseStepKey, stepKey } from './storeKeys.ts';
 

@@ -1,36 +1,12 @@
 /** What the intake worker is asked and what it answers. Package lists travel packed. */
 import type { FactProposal } from '../core/capture/proposeFacts.ts';
-import type { ReadFile, ReadProgress } from '../core/capture/readFiles.ts';
-import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
-import type { Placement } from '../core/capture/placeSystem.ts';
+import type { ReadFile } from '../core/capture/readFile.ts';
 import type { ReadSystem } from '../core/capture/system.ts';
 import type { Snapshot } from '../core/catalogue/snapshot.ts';
 import type { Conditions } from '../core/catalogue/conditions.ts';
 import type { DebRelease } from '../core/formats/debRelease.ts';
-import type { Family } from '../core/formats/packageColumns.ts';
-import type { ListPart } from '../core/packages/listParts.ts';
+import type { Family } from '../core/formats/family.ts';
 import type { Issue } from '../core/issue.ts';
-
-/** A candidate base; its lists are named by the key under which their packed bytes travel. */
-export interface CandidateMessage extends Omit<PlacedCandidate, 'states'> {
-  readonly states: readonly {
-    readonly date: string;
-    readonly lists: readonly { readonly name: string; readonly part: ListPart; readonly key: string }[];
-  }[];
-}
-
-/** Packed package lists by key: snapshot ids, and the lists on which those rest. */
-export type PackedByKey = ReadonlyMap<string, Uint8Array>;
-
-/** What the worker is asked. */
-export type IntakeRequest =
-  | { readonly type: 'read'; readonly files: readonly { readonly path: string; readonly file: File }[] }
-  | {
-      readonly type: 'place';
-      readonly system: number;
-      readonly candidates: readonly CandidateMessage[];
-      readonly packed: PackedByKey;
-    };
 
 /** A file as the screen lists it: without its contents. */
 export type FileSummary = Omit<ReadFile, 'content'> & { readonly read: string };
@@ -73,10 +49,3 @@ export interface DropSummary {
   readonly indexes: readonly IndexSummary[];
   readonly issues: readonly Issue[];
 }
-
-/** What the worker answers. */
-export type IntakeAnswer =
-  | { readonly type: 'progress'; readonly progress: ReadProgress }
-  | { readonly type: 'read'; readonly drop: DropSummary }
-  | { readonly type: 'placed'; readonly placement: Placement }
-  | { readonly type: 'failed'; readonly reason: string };

@@ -1,13 +1,8 @@
 /** Races of the intake: what is let go while it is read or placed never comes back, and never fails the screen. */
 import { describe, expect, it } from 'vitest';
 import { settle } from '../testing/windowsInOne.ts';
-import type {
-  DropSummary,
-  IndexSummary,
-  IntakeAnswer,
-  IntakeRequest,
-  SystemSummary,
-} from './intakeMessages.ts';
+import type { DropSummary, IndexSummary, SystemSummary } from './intakeMessages.ts';
+import type { IntakeAnswer, IntakeRequest } from './readerMessages.ts';
 import { IntakeReading, type ReadingState } from './intakeReading.ts';
 import type { Placement } from '../core/capture/placeSystem.ts';
 

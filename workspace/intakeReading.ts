@@ -5,16 +5,12 @@
 import type { Placement } from '../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../core/capture/readFiles.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
-import type { Family } from '../core/formats/packageColumns.ts';
+import type { Family } from '../core/formats/family.ts';
 import { indexesByRelease } from '../core/packages/indexesByRelease.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
-import type {
-  CandidateMessage,
-  DropSummary,
-  IndexSummary,
-  IntakeAnswer,
-  IntakeRequest,
-} from './intakeMessages.ts';
+import type { DropSummary, IndexSummary } from './intakeMessages.ts';
+import type { IntakeAnswer, IntakeRequest } from './readerMessages.ts';
+import type { CandidateMessage } from './candidateMessage.ts';
 
 /** A candidate base at hand: from the catalogue's snapshots, or indexes that were dropped or fetched. */
 interface CandidateAtHand {

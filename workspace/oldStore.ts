@@ -3,7 +3,7 @@
  * `head`, `page/…`, `journal/N`, `packages/ID`. Read once, moved into a store of today, then marked so that a page of an old
  * version, which may still be open somewhere, refuses them.
  */
-import { createCatalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { diffCatalogues, type Diff } from '../core/catalogue/diff.ts';
 import { applyDiff, withRecords } from '../core/catalogue/applyDiff.ts';
 import { EMPTY_HISTORY, stepHistory } from '../core/catalogue/history.ts';

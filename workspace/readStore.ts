@@ -2,7 +2,8 @@
  * Reads a store: gives what can be shown to be whole, and says exactly what is missing. Nothing is written. A step that
  * cannot be read ends the reading: what follows rests on it, and applying it would make a mixture.
  */
-import { createCatalogue, type Catalogue } from '../core/catalogue/catalogue.ts';
+import type { Catalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { applyDiff } from '../core/catalogue/applyDiff.ts';
 import { catalogueOfPages, catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
 import { stepHistory } from '../core/catalogue/history.ts';
@@ -24,7 +25,8 @@ import {
 import { createIssue, type Issue } from '../core/issue.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
 import { openItem } from './sealedItem.ts';
-import { STORE_FORMAT, type EditItem, type Head, type Mark, type StepItem } from './storeLayout.ts';
+import type { EditItem, Head, StepItem } from './storeLayout.ts';
+import { STORE_FORMAT, type Mark } from './mark.ts';
 import type { SavedState } from './savedState.ts';
 import { HEADS, listKey, MARK, parseStepKey } from './storeKeys.ts';
 

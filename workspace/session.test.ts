@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { valueOf } from '../testing/catalogues.ts';
 import { refusingStore } from '../testing/storeFaults.ts';
 import { eventually, OneBrowser, settle } from '../testing/windowsInOne.ts';
-import { createCatalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { EMPTY_HISTORY } from '../core/catalogue/history.ts';
 import { createSnapshot } from '../core/catalogue/snapshot.ts';
 import { beginCatalogue } from '../core/editing/about.ts';

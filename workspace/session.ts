@@ -2,7 +2,7 @@
  * One catalogue open in one window: its records, its history, and how far they are saved. One window writes; the others
  * show what it saves as it comes, and can take over. An edit is in force at once and saved in order (savingQueue.ts).
  */
-import { createCatalogue } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { applyDiff } from '../core/catalogue/applyDiff.ts';
 import { EMPTY_HISTORY, stepHistory } from '../core/catalogue/history.ts';
 import type { HistoryStep, ListChanges } from '../core/catalogue/edit.ts';

@@ -14,18 +14,6 @@ import type { Edit, HistoryStep } from '../core/catalogue/edit.ts';
 import type { Versions } from '../core/catalogue/migrate.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 
-/** The layout of the store; a store of a higher one is refused. */
-export const STORE_FORMAT = 1;
-
-/** Which store it is, and who writes it. */
-export interface Mark {
-  readonly format: number;
-  /** A chance id: another one stands in a store that was emptied and begun anew. */
-  readonly store: string;
-  /** Rises by one with every writer. */
-  readonly term: number;
-}
-
 /** A page in force. */
 export interface PageEntry {
   readonly key: string;

@@ -27,7 +27,8 @@ vi.mock('../core/catalogue/recordKinds.ts', async (original) => {
 
 import { distribution, reading, release, valueOf } from '../testing/catalogues.ts';
 import { eventually, OneBrowser, settle } from '../testing/windowsInOne.ts';
-import { createCatalogue, findRecord } from '../core/catalogue/catalogue.ts';
+import { findRecord } from '../core/catalogue/catalogue.ts';
+import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { recordsPointingTo } from '../core/catalogue/pointers.ts';
 import { diffOfRecords } from '../core/catalogue/diff.ts';
 import { withRecords } from '../core/catalogue/applyDiff.ts';

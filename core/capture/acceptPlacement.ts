@@ -6,7 +6,8 @@
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import { createComparison, type Comparison } from '../catalogue/comparison.ts';
 import { createDistribution } from '../catalogue/distribution.ts';
-import { createLink, type Link, type Relation } from '../catalogue/link.ts';
+import { createLink, type Link } from '../catalogue/link.ts';
+import type { Relation } from '../catalogue/relations.ts';
 import { createReading, type Reading } from '../catalogue/reading.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
@@ -16,12 +17,12 @@ import { createSnapshot, type Snapshot } from '../catalogue/snapshot.ts';
 import { createSource } from '../catalogue/source.ts';
 import type { Conditions } from '../catalogue/conditions.ts';
 import type { When } from '../catalogue/when.ts';
-import type { Family } from '../formats/packageColumns.ts';
-import type { Account } from '../packages/accounts.ts';
+import type { Account } from '../packages/account.ts';
 import type { RankedCandidate } from '../packages/findBase.ts';
 import type { FactProposal } from './proposeFacts.ts';
 import type { ReadSystem } from './system.ts';
 import { findRelease, distributionNamed } from './known.ts';
+import { type KeptIndex, snapshotOfIndex } from './keptIndex.ts';
 
 /** What the analyst takes of a capture. */
 export interface Acceptance {
@@ -50,16 +51,6 @@ export interface AcceptedBase {
   readonly accounts: readonly Account[];
   /** The base's package lists, when they came with the system and are to be kept for the next one. */
   readonly indexes?: readonly KeptIndex[];
-}
-
-/** A repository's package list that is to be kept; its packages are stored by the caller. */
-export interface KeptIndex {
-  readonly name: string;
-  readonly origin: string;
-  readonly date: When;
-  readonly family: Family;
-  readonly packages: number;
-  readonly signature: Snapshot['signature'];
 }
 
 /** The records of an acceptance, and the id of the release that was described. */
@@ -137,11 +128,6 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     ),
   );
   return { records, release, heads: { ...(snapshot && { system: snapshot }), bases: baseSnapshots } };
-}
-
-/** The head of a kept package list. */
-export function snapshotOfIndex(id: RecordId, { date, ...index }: KeptIndex, of: RecordId): Snapshot {
-  return createSnapshot({ id, of, role: 'repository', ...index, date: date || undefined });
 }
 
 interface Ends {

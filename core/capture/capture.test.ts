@@ -13,16 +13,18 @@ import {
 } from '../../testing/samples.ts';
 import { describeWith, hasTool, runBytes } from '../../testing/tools.ts';
 import { inputFiles } from '../../cli/readPath.ts';
-import { createCatalogue, recordsOf } from '../catalogue/catalogue.ts';
+import { recordsOf } from '../catalogue/catalogue.ts';
+import { createCatalogue } from '../catalogue/createCatalogue.ts';
 import { checkDiff } from '../catalogue/checkDiff.ts';
 import { diffOfRecords, reverseDiff } from '../catalogue/diff.ts';
 import { applyDiff } from '../catalogue/applyDiff.ts';
 import { packageRow } from '../formats/packageColumns.ts';
 import { acceptPlacement } from './acceptPlacement.ts';
-import { createCandidate } from '../packages/offers.ts';
+import { createCandidate } from '../packages/candidate.ts';
 import { placeSystem } from './placeSystem.ts';
 import { proposeFacts } from './proposeFacts.ts';
-import { readFiles, type InputFile, type ReadOptions } from './readFiles.ts';
+import { readFiles, type ReadOptions } from './readFiles.ts';
+import type { InputFile } from './readFile.ts';
 import { assembleDrop } from './system.ts';
 
 function file(path: string, contents: string | Uint8Array): InputFile {

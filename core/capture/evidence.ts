@@ -5,7 +5,7 @@
 import { createIssue, type Issue } from '../issue.ts';
 import type { BaseFinding } from '../packages/findBase.ts';
 import { revisionMarks } from '../packages/marks.ts';
-import type { InstalledSet } from '../packages/offers.ts';
+import type { InstalledSet } from '../packages/installedSet.ts';
 import { suitesOf, token, type PlacedCandidate } from './placedCandidate.ts';
 import type { ReadSystem } from './system.ts';
 import { manifestOf } from './systemFiles.ts';

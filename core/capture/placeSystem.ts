@@ -3,9 +3,9 @@
  * its identification, its key rings and its packagers say (evidence.ts). Where they disagree, that is a finding.
  */
 import type { Issue } from '../issue.ts';
-import type { Relation } from '../catalogue/link.ts';
+import type { Relation } from '../catalogue/relations.ts';
 import { findBase, type BaseFinding, type RankedCandidate } from '../packages/findBase.ts';
-import { createInstalledSet } from '../packages/offers.ts';
+import { createInstalledSet } from '../packages/installedSet.ts';
 import { enabledRepositories } from './configuredRepositories.ts';
 import { evidenceFindings } from './evidence.ts';
 import { suitesOf, token, type PlacedCandidate } from './placedCandidate.ts';

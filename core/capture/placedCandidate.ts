@@ -1,5 +1,5 @@
 /** A candidate base with the names and places by which a system may point to it. */
-import type { Candidate } from '../packages/offers.ts';
+import type { Candidate } from '../packages/candidate.ts';
 
 /** A base that a system is held against: its names, its makers, its states. */
 export interface PlacedCandidate extends Candidate {

@@ -3,58 +3,26 @@
  * gives one reading result per file, also for those that are not recognised or damaged.
  */
 import { collectPieces, peekPieces, type Pieces } from '../formats/byteStream.ts';
-import { parseAptSourcesDeb822, parseAptSourcesList, type AptSources } from '../formats/aptSources.ts';
+import { parseAptSourcesDeb822, parseAptSourcesList } from '../formats/aptSources.ts';
 import { AlpmDatabaseReader } from '../formats/alpmDesc.ts';
 import { DebPackagesReader } from '../formats/debPackages.ts';
-import { parseDebRelease, type DebRelease } from '../formats/debRelease.ts';
+import { parseDebRelease } from '../formats/debRelease.ts';
 import { decompress, isCompression } from '../formats/decompress.ts';
-import { parseOsRelease, type OsRelease } from '../formats/osRelease.ts';
+import { parseOsRelease } from '../formats/osRelease.ts';
 import { parseLsbRelease } from '../formats/lsbRelease.ts';
-import type { PackageList } from '../formats/packageList.ts';
 import { readIso9660 } from '../formats/iso9660.ts';
-import { parseKeyFile, type KeyFile } from '../formats/keyFile.ts';
+import { parseKeyFile } from '../formats/keyFile.ts';
 import { isKeyFile } from '../formats/keyFileKinds.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
 import { parsePackageText, parsePkginfo } from '../formats/packageText.ts';
-import { parseRepomd, RpmPrimaryReader, type Repomd } from '../formats/rpmMetadata.ts';
+import { parseRepomd, RpmPrimaryReader } from '../formats/rpmMetadata.ts';
 import { parseRpmPackageTable } from '../formats/rpmPackageTable.ts';
 import { parseSoftwareBill } from '../formats/softwareBill.ts';
 import { readTar } from '../formats/tar.ts';
 import { parseAptPolicy } from '../formats/terminalText.ts';
 import { readZip } from '../formats/zip.ts';
 import { createIssue, type Issue } from '../issue.ts';
-
-/** A file given to the program: its path as dropped, its size in bytes, and a way to read it once. */
-export interface InputFile {
-  readonly path: string;
-  readonly size: number;
-  readonly open: () => Pieces;
-}
-
-/** What was read from a file. */
-export type FileContent =
-  | { readonly type: 'osRelease'; readonly osRelease: OsRelease }
-  /** Says the same in another form; it counts where there is no os-release. */
-  | { readonly type: 'lsbRelease'; readonly osRelease: OsRelease }
-  | { readonly type: 'aptSources'; readonly aptSources: AptSources }
-  | { readonly type: 'packages'; readonly list: PackageList }
-  | { readonly type: 'release'; readonly release: DebRelease }
-  | { readonly type: 'repomd'; readonly repomd: Repomd }
-  | { readonly type: 'keyFile'; readonly keyFile: KeyFile }
-  /** A small text whose reader is asked by who needs it; the file's format says what it is. */
-  | { readonly type: 'text'; readonly text: string };
-
-/** A file that was looked at. `containers` are the archives and compressions it was taken out of. */
-export interface ReadFile {
-  readonly path: string;
-  /** The dropped file it came in: its own path, or that of an archive. */
-  readonly from: string;
-  readonly containers: readonly FormatId[];
-  readonly bytes: number;
-  readonly format: FormatId;
-  readonly content?: FileContent;
-  readonly issues: readonly Issue[];
-}
+import type { InputFile, ReadFile, FileContent } from './readFile.ts';
 
 /** How far the reading is: bytes of the dropped files, and the file at hand. */
 export interface ReadProgress {
@@ -74,6 +42,7 @@ export interface ReadOptions {
 
 /** Small text files longer than this are not what they seem. */
 const TEXT_LIMIT = 8 << 20;
+
 const NESTING_LIMIT = 4;
 
 /**
@@ -219,6 +188,7 @@ function finishDatabase({ path, from, containers, reader, bytes }: OpenDatabase)
 
 /** Archives, and how each gives its files. */
 const ARCHIVES = { tar: readTar, zip: readZip, iso9660: readIso9660 } as const;
+
 type Archive = keyof typeof ARCHIVES;
 
 /** True if a format holds files with paths of their own. */

@@ -6,7 +6,8 @@ import type { AptSource } from '../formats/aptSources.ts';
 import type { DebRelease } from '../formats/debRelease.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { isArchive, type ReadFile } from './readFiles.ts';
+import { isArchive } from './readFiles.ts';
+import type { ReadFile } from './readFile.ts';
 
 /** An installed or live system, as far as its files tell. */
 export interface ReadSystem {

@@ -1,7 +1,7 @@
 /** The files of a system by what they are: what every rule that reads a fact off a system asks for. */
 import type { FormatId } from '../formats/recognise.ts';
 import { parseCaptureManifest, type CaptureManifest } from './captureManifest.ts';
-import type { FileContent } from './readFiles.ts';
+import type { FileContent } from './readFile.ts';
 import type { ReadSystem } from './system.ts';
 
 const NO_MANIFEST: CaptureManifest = { taken: '', files: [], links: new Map(), seen: new Map() };

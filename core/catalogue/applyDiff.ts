@@ -2,9 +2,11 @@
 import { createIssue, failure, success, type Result } from '../issue.ts';
 import { findRecord, type Catalogue } from './catalogue.ts';
 import type { PagedMap } from './pagedMap.ts';
-import { kindOf, referencesOf, type AnyRecord, type KindName } from './recordKinds.ts';
+import type { AnyRecord, KindName } from './recordKinds.ts';
+import { kindOf, referencesOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
-import { type Diff, diffOfRecords, equalRecords } from './diff.ts';
+import { type Diff, diffOfRecords } from './diff.ts';
+import { equalRecords } from './equalRecords.ts';
 
 /**
  * The catalogue after a diff. A diff that was made for another state (what it changes or removes is not as it was, what it

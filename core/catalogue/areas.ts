@@ -25,11 +25,6 @@ export const AREAS = [
 
 /** An area of the fact sheet. */
 export type AreaId = (typeof AREAS)[number]['id'];
-/** An area of the change strip. */
-export type StripAreaId = Extract<(typeof AREAS)[number], { strip: true }>['id'];
-
-/** The six areas of the change strip. */
-export const STRIP_AREAS = AREAS.filter((area) => area.strip) as readonly (Area & { id: StripAreaId })[];
 
 /** The label of an area. */
 export function labelOfArea(id: AreaId): string {

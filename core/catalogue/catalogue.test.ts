@@ -1,7 +1,8 @@
 import { valueOf } from '../../testing/catalogues.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { createCatalogue, findRecord, recordsOf, type Catalogue } from './catalogue.ts';
+import { findRecord, recordsOf, type Catalogue } from './catalogue.ts';
+import { createCatalogue } from './createCatalogue.ts';
 import { recordsBelongingTo } from './pointers.ts';
 import { checkDiff } from './checkDiff.ts';
 import { diffCatalogues, diffOfRecords, isEmptyDiff, reverseDiff } from './diff.ts';

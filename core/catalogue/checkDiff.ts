@@ -5,7 +5,8 @@
 import { findRecord, type Catalogue } from './catalogue.ts';
 import type { Diff } from './diff.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { RECORD_KINDS, referencesOf, type AnyRecord } from './recordKinds.ts';
+import { RECORD_KINDS, type AnyRecord } from './recordKinds.ts';
+import { referencesOf } from './kindOf.ts';
 
 /** The issues that forbid a diff; none means it may be applied. */
 export function checkDiff(catalogue: Catalogue, diff: Diff): Issue[] {

@@ -5,6 +5,7 @@
 import { findRecord, type Catalogue } from './catalogue.ts';
 import { KIND_NAMES, type AnyRecord } from './recordKinds.ts';
 import type { RecordId } from './recordId.ts';
+import { equalRecords } from './equalRecords.ts';
 
 /** What changes between two catalogues. An id stands in one of the three only. */
 export interface Diff {
@@ -59,15 +60,4 @@ export function diffCatalogues(from: Catalogue, to: Catalogue): Diff {
 export function reverseDiff(diff: Diff): Diff {
   const changed = Object.entries(diff.changed).map(([id, [before, after]]) => [id, [after, before]] as const);
   return { added: diff.removed, changed: Object.fromEntries(changed), removed: diff.added };
-}
-
-export function equalRecords(a: unknown, b: unknown): boolean {
-  if (a === b) return true;
-  if (typeof a !== 'object' || typeof b !== 'object' || !a || !b || Array.isArray(a) !== Array.isArray(b))
-    return false;
-  const x = a as Record<string, unknown>;
-  const y = b as Record<string, unknown>;
-  const keys = new Set([...Object.keys(x), ...Object.keys(y)]);
-  for (const key of keys) if (!equalRecords(x[key], y[key])) return false;
-  return true;
 }

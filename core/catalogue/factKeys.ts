@@ -5,7 +5,7 @@
 import { AREAS, type AreaId } from './areas.ts';
 import { CHANGE_FACTS } from './changeFacts.ts';
 import type { Line } from './factLine.ts';
-import type { ValueType } from './factValue.ts';
+import type { ValueType } from './valueTypes.ts';
 import { PROJECT_FACTS } from './projectFacts.ts';
 
 export { APPLICATION_ROLES } from './changeFacts.ts';

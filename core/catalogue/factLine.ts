@@ -1,6 +1,6 @@
 /** A line of the fact sheet's table, and the words that its columns are written in. */
 import type { AreaId } from './areas.ts';
-import type { ValueType } from './factValue.ts';
+import type { ValueType } from './valueTypes.ts';
 
 /** What a line says beyond its type. */
 export interface More {

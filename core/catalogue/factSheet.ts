@@ -5,7 +5,8 @@
 import type { AreaId } from './areas.ts';
 import { FACT_KEYS, type FactKey } from './factKeys.ts';
 import { parseMeasure } from './measure.ts';
-import { VALUE_SCHEMAS, type Element, type FactValue } from './factValue.ts';
+import type { Element, FactValue } from './factValue.ts';
+import { VALUE_SCHEMAS } from './valueTypes.ts';
 import { failure, success, createIssue, type Result } from '../issue.ts';
 
 export { APPLICATION_ROLES, FACT_KEYS, type FactKey } from './factKeys.ts';

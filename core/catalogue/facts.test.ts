@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AREAS } from './areas.ts';
-import { VALUE_SCHEMAS, type Element } from './factValue.ts';
+import type { Element } from './factValue.ts';
+import { VALUE_SCHEMAS } from './valueTypes.ts';
 import { canonicalValue, equalValues } from './equalValues.ts';
 import { FACT_KEYS, findFactKey, formatTypedValue, parseFactValue } from './factSheet.ts';
-import { boundsOf, compareWhen, formatWhen } from './when.ts';
+import { boundsOf, compareWhen } from './when.ts';
+import { formatWhen } from './formatWhen.ts';
 import { firstDayOf, formatDay } from './days.ts';
 
 describe('the fact sheet', () => {

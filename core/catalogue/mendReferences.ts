@@ -2,7 +2,8 @@
  * What of a heap of records can stand by itself: for files and stores of which a part is missing. A record whose owner is
  * missing goes, with all that belongs to it; what only cites something missing stays, without the mention.
  */
-import { referenceTableOf, type AnyRecord } from './recordKinds.ts';
+import type { AnyRecord } from './recordKinds.ts';
+import { referenceTableOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
 import { visitMentions, withoutMentions } from './references.ts';
 

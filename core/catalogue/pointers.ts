@@ -1,5 +1,6 @@
 /** Who names whom: what cites a record, and what belongs to it. */
-import { referencesOf, type KindName, type RecordTypes } from './recordKinds.ts';
+import type { KindName, RecordTypes } from './recordKinds.ts';
+import { referencesOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
 import type { Catalogue } from './catalogue.ts';
 

@@ -10,9 +10,6 @@ import { link, type Link } from './link.ts';
 import { question, type Question } from './question.ts';
 import { reading, type Reading } from './reading.ts';
 import { release, type Release } from './release.ts';
-import type { ReferenceTable } from './recordKind.ts';
-import { kindNameOf, type RecordId } from './recordId.ts';
-import { mentionsIn, type Mention } from './references.ts';
 import { snapshot, type Snapshot } from './snapshot.ts';
 import { source, type Source } from './source.ts';
 
@@ -35,6 +32,7 @@ export interface RecordTypes {
 
 /** The name of a record kind. */
 export type KindName = keyof RecordTypes;
+
 /** A record of whatever kind. */
 export type AnyRecord = RecordTypes[KindName];
 
@@ -62,20 +60,3 @@ export const KIND_NAMES = Object.keys(RECORD_KINDS) as KindName[];
 export const CURRENT_VERSIONS: Readonly<Record<KindName, number>> = Object.fromEntries(
   KIND_NAMES.map((name) => [name, RECORD_KINDS[name].version]),
 ) as Record<KindName, number>;
-
-/** The kind of an id. Throws on an id of no kind: ids are made by this program only. */
-export function kindOf(id: RecordId): KindName {
-  const name = kindNameOf(id);
-  if (!(name in RECORD_KINDS)) throw new Error(`catalogue: expected the id of a record, came "${id}"`);
-  return name as KindName;
-}
-
-/** The ids that a record names, each with its field and what it means there. */
-export function referencesOf(record: AnyRecord): readonly Mention[] {
-  return mentionsIn(record, RECORD_KINDS[record.kind].references);
-}
-
-/** The reference fields of a record's kind. */
-export function referenceTableOf(record: AnyRecord): ReferenceTable {
-  return RECORD_KINDS[record.kind].references;
-}

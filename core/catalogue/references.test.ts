@@ -11,7 +11,8 @@ import {
   source,
   valueOf,
 } from '../../testing/catalogues.ts';
-import { createCatalogue, findRecord } from './catalogue.ts';
+import { findRecord } from './catalogue.ts';
+import { createCatalogue } from './createCatalogue.ts';
 import { recordsBelongingTo, recordsPointingTo } from './pointers.ts';
 import { checkDiff } from './checkDiff.ts';
 import { diffOfRecords, reverseDiff } from './diff.ts';
@@ -21,7 +22,8 @@ import { createEdition } from './edition.ts';
 import { mendReferences } from './mendReferences.ts';
 import { catalogueOfPages, catalogueOfRecords } from './wholeCatalogue.ts';
 import { createQuestion } from './question.ts';
-import { KIND_NAMES, RECORD_KINDS, referencesOf, type AnyRecord } from './recordKinds.ts';
+import { KIND_NAMES, RECORD_KINDS, type AnyRecord } from './recordKinds.ts';
+import { referencesOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
 import { createSource } from './source.ts';
 

@@ -1,6 +1,7 @@
 /** Diffs that follow from what records are to each other: deletion and renaming. */
 import { findRecord, type Catalogue } from './catalogue.ts';
-import { referenceTableOf, type AnyRecord } from './recordKinds.ts';
+import type { AnyRecord } from './recordKinds.ts';
+import { referenceTableOf } from './kindOf.ts';
 import { withoutMentions, withRenamedMentions } from './references.ts';
 import type { RecordId } from './recordId.ts';
 import { type Diff, diffOfRecords } from './diff.ts';

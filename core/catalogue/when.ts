@@ -14,9 +14,8 @@ interface DayBounds {
   readonly last: number;
 }
 
+/** Milliseconds of a day. */
 export const MS_PER_DAY = 86_400_000;
-
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 const cache = new Map<string, DayBounds | null>();
 
@@ -56,14 +55,4 @@ export function compareWhen(a: When, b: When): number {
   const y = boundsOf(b);
   if (!x || !y) return x ? 1 : y ? -1 : 0;
   return Math.sign(x.last - y.last || x.first - y.first) || 0;
-}
-
-/** A date in words: `2 Apr 2029`, `Jun 2028`, `about 2016`. Forms beyond these are shown as written. */
-export function formatWhen(when: When): string {
-  const match = /^(\d{4})(?:-(0[1-9]|1[0-2])(?:-(\d\d))?)?([~?%]?)$/.exec(when);
-  if (!match) return when;
-  const [, year, month, day, doubt] = match;
-  const parts = [day ? String(Number(day)) : '', month ? MONTHS[Number(month) - 1] : '', year];
-  const text = parts.filter(Boolean).join(' ');
-  return doubt === '~' ? `about ${text}` : doubt ? `${text} (unsure)` : text;
 }

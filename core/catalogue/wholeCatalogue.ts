@@ -2,7 +2,8 @@
  * A catalogue from all of its records at once, as reading a file or a store gives them: the same as adding them one by one,
  * without comparing each with what is not there.
  */
-import { PAGE_COUNT, type Catalogue } from './catalogue.ts';
+import type { Catalogue } from './catalogue.ts';
+import { PAGE_COUNT } from './createCatalogue.ts';
 import { hashKey, PagedMap, type Page } from './pagedMap.ts';
 import { KIND_NAMES, RECORD_KINDS, type AnyRecord, type KindName } from './recordKinds.ts';
 import type { RecordId } from './recordId.ts';

@@ -2,13 +2,14 @@
  * The map as a picture of its own (SVG 1.1): what is shown, with a title, the date and a legend. Nothing in it points
  * outside, so it can be opened, printed and handed on anywhere.
  */
-import { STRIP_AREAS } from '../catalogue/areas.ts';
+import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { PlateFacts } from '../judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
 import type { MapLayout } from '../lineage/map/layoutMap.ts';
 import { carriedShare } from '../lineage/map/shapeOf.ts';
-import { drawPlate, type Ink, type MeasureText } from './plateDrawing.ts';
+import { drawPlate, type Ink } from './plateDrawing.ts';
+import type { MeasureText } from './fitText.ts';
 import { wordBand } from '../wording/lineageText.ts';
 import { escapeXml } from './xml.ts';
 

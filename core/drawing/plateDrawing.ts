@@ -2,12 +2,13 @@
  * A plate of the map as a few rectangles and texts: the same on the screen and in an exported picture. Colours are
  * given by their meaning; whoever draws knows how they look in light and dark.
  */
-import type { StripAreaId } from '../catalogue/areas.ts';
+import type { StripAreaId } from '../catalogue/stripAreas.ts';
 import type { StripBar } from '../layers/strip.ts';
 import type { PlateFacts } from '../judging/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { Detail } from '../lineage/map/detail.ts';
 import { subtitleOf, remarkOf } from './plateWords.ts';
+import { type MeasureText, fitText } from './fitText.ts';
 
 /** What a colour means. */
 export type Ink = 'ink' | 'soft' | 'track' | 'trouble' | 'surface' | 'family' | StripAreaId;
@@ -35,13 +36,6 @@ export type Mark =
       readonly weight: 400 | 500 | 700;
       readonly ink: Ink;
     };
-
-/** The width of a text in pixels. */
-export type MeasureText = (text: string, size: number, weight: number) => number;
-
-/** A rough measure where there is no screen: the mean width of the letters of a grotesque. */
-export const roughMeasure: MeasureText = (text, size, weight) =>
-  text.length * size * (weight > 500 ? 0.56 : 0.53);
 
 const INSET = 12;
 
@@ -133,24 +127,6 @@ function nameMarks(
 
 function textMark(text: string, y: number, size: number, ink: Ink, room: number, measure: MeasureText): Mark {
   return { type: 'text', x: INSET, y, text: fitText(text, size, 400, room, measure), size, weight: 400, ink };
-}
-
-/** A text cut to a width, with an ellipsis. */
-export function fitText(
-  text: string,
-  size: number,
-  weight: number,
-  room: number,
-  measure: MeasureText,
-): string {
-  if (measure(text, size, weight) <= room) return text;
-  let [least, most] = [0, text.length];
-  while (least < most) {
-    const middle = Math.ceil((least + most) / 2);
-    if (measure(`${text.slice(0, middle).trimEnd()}…`, size, weight) <= room) least = middle;
-    else most = middle - 1;
-  }
-  return `${text.slice(0, least).trimEnd()}…`;
 }
 
 function stripMarks(strip: readonly StripBar[], x: number, y: number, width: number, height: number): Mark[] {

@@ -1,6 +1,6 @@
 /** A plate in words, for those who do not see it. */
 import { labelOfArea } from '../catalogue/areas.ts';
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { StripBar } from '../layers/strip.ts';
 import type { PlateFacts } from '../judging/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';

@@ -1,6 +1,7 @@
 /** The title of a catalogue and its question. */
 import { ABOUT_ID, createAbout } from '../catalogue/about.ts';
-import { recordOf, createCatalogue, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { createCatalogue } from '../catalogue/createCatalogue.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
 import { editOfRecords, type Edited } from './labelledEdit.ts';
 

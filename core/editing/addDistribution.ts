@@ -5,7 +5,7 @@ import { createDistribution, type Distribution } from '../catalogue/distribution
 import { createFreshId } from '../catalogue/freshId.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createEdit, type Edited } from './labelledEdit.ts';
-import { type ProposedLink, freshLink } from './links.ts';
+import { type ProposedLink, freshLink } from './proposedLink.ts';
 
 /** Adds a distribution of this name that rests on a base; or on none. */
 export function addDistribution(

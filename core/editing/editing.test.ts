@@ -18,7 +18,7 @@ import { diffCatalogues, isEmptyDiff, reverseDiff } from '../catalogue/diff.ts';
 import { applyDiff, withRecords } from '../catalogue/applyDiff.ts';
 import { createEdition } from '../catalogue/edition.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
-import type { KeptIndex } from '../capture/acceptPlacement.ts';
+import type { KeptIndex } from '../capture/keptIndex.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { createSnapshot } from '../catalogue/snapshot.ts';

@@ -7,13 +7,8 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { createRelease } from '../catalogue/release.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
-import {
-  acceptPlacement,
-  snapshotOfIndex,
-  type Accepted,
-  type Acceptance,
-  type KeptIndex,
-} from '../capture/acceptPlacement.ts';
+import { acceptPlacement, type Accepted, type Acceptance } from '../capture/acceptPlacement.ts';
+import { snapshotOfIndex, type KeptIndex } from '../capture/keptIndex.ts';
 import { distributionNamed, findRelease } from '../capture/known.ts';
 import { createEdit, type Edited } from './labelledEdit.ts';
 

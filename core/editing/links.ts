@@ -1,27 +1,14 @@
 /** The lineage by hand: links proposed, corrected, ended; distributions added. */
-import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
-import { createLink, RELATIONS, type Link, type Relation } from '../catalogue/link.ts';
-import { createFreshId } from '../catalogue/freshId.ts';
-import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
+import type { Link } from '../catalogue/link.ts';
+import { RELATIONS } from '../catalogue/relations.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { firstDayOf, formatDay } from '../catalogue/days.ts';
 import { isInForce, isLineal, linksFrom } from '../lineage/linksInForce.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
-
-/** What is done with the base that a distribution rests on already. */
-export type Beside = 'alone' | 'instead' | 'before' | 'after';
-
-/** A link as it is proposed on the map. */
-export interface ProposedLink {
-  readonly derivative: RecordId;
-  readonly base: RecordId;
-  readonly relation: Relation;
-  /** EDTF, or empty. */
-  readonly since: string;
-  readonly certainty: Link['certainty'];
-  readonly beside: Beside;
-}
+import { type ProposedLink, freshLink } from './proposedLink.ts';
 
 /** The lineal links of a derivative that hold on a day, the first base first. */
 export function rivalsOf(catalogue: Catalogue, derivative: RecordId, day: number): Link[] {
@@ -60,23 +47,6 @@ const endsOf = (catalogue: Catalogue, { derivative, base }: Pick<Link, 'derivati
   derivative: nameOf(catalogue, derivative),
   base: nameOf(catalogue, base),
 });
-
-export function freshLink(
-  catalogue: Catalogue,
-  { derivative, base, relation, since, certainty }: Omit<ProposedLink, 'beside'>,
-  order: number,
-): Link {
-  const words = `${tokenOf(derivative)}-on-${tokenOf(base)}`;
-  return createLink({
-    id: createFreshId('link', words, (id) => Boolean(findRecord(catalogue, id))),
-    derivative,
-    base,
-    relation,
-    order,
-    since: since || undefined,
-    certainty,
-  });
-}
 
 /** The date on which what was before ends: the day before a day; the same month or year where no day is known. */
 function dayBefore(since: string, day: number): string {

@@ -8,13 +8,8 @@ import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { mendReferences } from '../catalogue/mendReferences.ts';
 import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
-import {
-  CURRENT_VERSIONS,
-  KIND_NAMES,
-  RECORD_KINDS,
-  referencesOf,
-  type AnyRecord,
-} from '../catalogue/recordKinds.ts';
+import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
+import { referencesOf } from '../catalogue/kindOf.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';

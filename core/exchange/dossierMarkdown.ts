@@ -4,7 +4,7 @@ import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Source } from '../catalogue/source.ts';
 import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';

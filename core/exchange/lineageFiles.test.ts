@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link } from '../../testing/catalogues.ts';
 import { describeWith } from '../../testing/tools.ts';
 import { firstDayOf } from '../catalogue/days.ts';
-import { STRIP_AREAS } from '../catalogue/areas.ts';
+import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import { plateFacts } from '../judging/plateFacts.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';
 import { DETAILS } from '../lineage/map/detail.ts';
@@ -14,7 +14,8 @@ import { layoutMap } from '../lineage/map/layoutMap.ts';
 import { shapeOf } from '../lineage/map/shapeOf.ts';
 import { formatDot, formatGraphMl } from './graphFile.ts';
 import { formatMapPicture } from '../drawing/mapPicture.ts';
-import { drawPlate, fitText, roughMeasure } from '../drawing/plateDrawing.ts';
+import { drawPlate } from '../drawing/plateDrawing.ts';
+import { fitText, roughMeasure } from '../drawing/fitText.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const subjectOf = (names: readonly string[]) => {

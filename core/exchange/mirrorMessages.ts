@@ -1,9 +1,7 @@
 /** What the interface and the server say to each other about mirrors: a request, then events line by line. */
 import { z } from 'zod';
-import type { Snapshot } from '../catalogue/snapshot.ts';
-import type { Family } from '../formats/packageColumns.ts';
-import type { DebRelease } from '../formats/debRelease.ts';
 import type { Issue } from '../issue.ts';
+import type { FetchedList } from './fetchedList.ts';
 
 const word = z
   .string()
@@ -35,26 +33,6 @@ export const mirrorRequestSchema = z.discriminatedUnion('family', [
 
 /** Which repository is asked for, where, and by whose key it is checked. */
 export type MirrorRequest = z.infer<typeof mirrorRequestSchema>;
-
-/** What the signature of a repository is worth. */
-export interface SignatureState {
-  readonly state: Snapshot['signature'];
-  /** Fingerprint and name of the key that signed; empty when it is not known. */
-  readonly signer: string;
-}
-
-/** A fetched package list. */
-export interface FetchedList {
-  readonly name: string;
-  readonly url: string;
-  readonly family: Family;
-  readonly date: string;
-  readonly packages: number;
-  readonly signature: SignatureState;
-  readonly release: DebRelease | null;
-  /** Packed columns (packages/packSnapshot.ts) in base64. */
-  readonly packed: string;
-}
 
 /** One line of the answer (a JSON value each). The last is `done` or `failed`. */
 export type MirrorEvent =

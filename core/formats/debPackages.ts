@@ -7,7 +7,8 @@
  */
 import { createIssue, type Issue } from '../issue.ts';
 import { NewlineFinder, STRETCH } from './newlines.ts';
-import { COLUMN_NUMBERS, PackageColumnsBuilder } from './packageColumns.ts';
+import { PackageColumnsBuilder } from './packageColumns.ts';
+import { COLUMN_NUMBERS } from './columnNames.ts';
 import type { ListRole, PackageList } from './packageList.ts';
 
 const NEWLINE = 10;

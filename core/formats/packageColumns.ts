@@ -3,25 +3,8 @@
  * table. Every reader of package lists gives this, whatever the format.
  */
 import { StringTableBuilder, type StringTable } from './stringTable.ts';
-
-/** The package formats whose version orders the program knows. */
-export const FAMILIES = ['deb', 'rpm', 'alpm'] as const;
-/** A package format. */
-export type Family = (typeof FAMILIES)[number];
-
-/** The columns. `source` and `sourceVersion` are 0 where they equal name and version. */
-export const COLUMN_NAMES = [
-  'name',
-  'version',
-  'architecture',
-  'source',
-  'sourceVersion',
-  'section',
-  'maintainer',
-  'provides',
-] as const;
-/** A column of a package list. */
-export type ColumnName = (typeof COLUMN_NAMES)[number];
+import type { Family } from './family.ts';
+import { type ColumnName, COLUMN_NAMES } from './columnNames.ts';
 
 /** A package list of `size` rows. `removed` marks rows whose package is no longer installed (dpkg: config-files). */
 export interface PackageColumns {
@@ -38,11 +21,6 @@ export interface PackageColumns {
 export interface PackageRow extends Readonly<Record<ColumnName, string>> {
   readonly removed: boolean;
 }
-
-/** The number of each column, as `put` takes it. */
-export const COLUMN_NUMBERS = Object.fromEntries(
-  COLUMN_NAMES.map((name, number) => [name, number]),
-) as Readonly<Record<ColumnName, number>>;
 
 const INITIAL_ROWS = 1 << 13;
 

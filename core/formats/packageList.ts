@@ -1,12 +1,8 @@
 /** What every reader of package lists gives: the packages, where they stand, and what could not be read. */
 import { createIssue, type Issue } from '../issue.ts';
-import {
-  COLUMN_NAMES,
-  PackageColumnsBuilder,
-  type Family,
-  type PackageColumns,
-  type PackageRow,
-} from './packageColumns.ts';
+import { PackageColumnsBuilder, type PackageColumns, type PackageRow } from './packageColumns.ts';
+import { COLUMN_NAMES } from './columnNames.ts';
+import type { Family } from './family.ts';
 
 /** What a list is: a repository's index, or the database of an installed system. */
 export type ListRole = 'index' | 'status';

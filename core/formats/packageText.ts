@@ -2,7 +2,7 @@
  * Package lists as tools print them: `dpkg -l`, `dpkg-query -W`, `apt list --installed`, `pacman -Q`, `rpm -qa`; and
  * `.PKGINFO`, the identification of one alpm package. Lines that are no package are left out: terminals show more.
  */
-import type { Family } from './packageColumns.ts';
+import type { Family } from './family.ts';
 import { PackageListBuilder, type PackageList } from './packageList.ts';
 import { formatRpmVersion } from './rpmIdentity.ts';
 

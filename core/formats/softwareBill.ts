@@ -2,7 +2,7 @@
  * Package lists in bills of materials: SPDX 2.3 and CycloneDX 1.6, both as JSON. Packages of the operating system are
  * told by their package URL (purl-spec, types `deb`, `rpm`, `alpm`); everything else is left out.
  */
-import type { Family } from './packageColumns.ts';
+import type { Family } from './family.ts';
 import { PackageListBuilder, type PackageList } from './packageList.ts';
 import { createIssue } from '../issue.ts';
 

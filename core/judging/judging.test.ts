@@ -14,7 +14,8 @@ import {
 import { createClaim } from '../catalogue/claim.ts';
 import { createQuestion } from '../catalogue/question.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
-import { boundsOf, formatWhen } from '../catalogue/when.ts';
+import { boundsOf } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCatalogueFile } from '../exchange/catalogueFile.ts';
 import { layerTable } from '../layers/layerTable.ts';

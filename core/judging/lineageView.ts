@@ -6,7 +6,8 @@ import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts
 import { changedIds } from '../catalogue/changedIds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { distributionOf } from '../lineage/releases.ts';
-import { eventsOf, inOrder, type DatedEvent } from '../lineage/events.ts';
+import { eventsOf } from '../lineage/events.ts';
+import { inOrder, type DatedEvent } from '../lineage/event.ts';
 import type { Life } from '../lineage/life.ts';
 import { lineageGraph, type GraphNode, type LineageGraph } from '../lineage/lineageGraph.ts';
 import { lifeOf } from '../layers/lives.ts';

@@ -2,7 +2,7 @@
  * Which distributions a view of the lineage shows: by family, relation, changed area, standing, evidence, and by what
  * they have in common with each other. A filter says what must hold; what is left empty lets everything through.
  */
-import type { StripAreaId } from '../catalogue/areas.ts';
+import type { StripAreaId } from '../catalogue/stripAreas.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
 import { ancestorsOf } from '../lineage/relatives.ts';

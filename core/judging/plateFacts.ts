@@ -5,7 +5,7 @@
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { factKeysOf, findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
-import { STRIP_AREAS } from '../catalogue/areas.ts';
+import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { chainOf, type Layer } from '../lineage/chain.ts';

@@ -7,7 +7,7 @@ import { isDirect } from '../catalogue/directChange.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { LineageGraph } from '../lineage/lineageGraph.ts';
-import { outcomesWithout } from '../lineage/relatives.ts';
+import { outcomesWithout } from '../lineage/withoutBase.ts';
 import { layerTable } from './layerTable.ts';
 import { isSaid, type Cell, type ValueState } from './cell.ts';
 import type { Impact } from './impactClasses.ts';

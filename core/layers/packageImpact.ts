@@ -5,14 +5,9 @@ import { chainOf, type Layer } from '../lineage/chain.ts';
 import { distributionOf } from '../lineage/releases.ts';
 import type { LineageGraph } from '../lineage/lineageGraph.ts';
 import { descendantsOf } from '../lineage/relatives.ts';
-import type { PackageClass } from '../packages/classify.ts';
+import type { PackageClass } from '../packages/packageClass.ts';
 import type { Impact, ImpactClass } from './impactClasses.ts';
-
-/** What happens to a package: it gets a new version, or it is taken out. */
-export const PACKAGE_EVENTS = ['changes', 'is dropped'] as const;
-
-/** What happens to a package. */
-export type PackageEvent = (typeof PACKAGE_EVENTS)[number];
+import type { PackageEvent } from './packageEvent.ts';
 
 /** What is known of a package in a descendant: how it stands to the base there, or that no package list is at hand. */
 export type PackageSeen = PackageClass | 'absent' | 'unknown';
@@ -50,6 +45,7 @@ interface Verdict {
   readonly by: RecordId | null;
 }
 
+/** What becomes of a descendant, and by whose doing. */
 export const verdict = (name: ImpactClass, by: RecordId | null): Verdict => ({ class: name, by });
 
 /**

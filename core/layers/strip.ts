@@ -1,5 +1,5 @@
 /** The change strip: six bars, their fill by how much a layer changes there. */
-import { STRIP_AREAS, type StripAreaId } from '../catalogue/areas.ts';
+import { STRIP_AREAS, type StripAreaId } from '../catalogue/stripAreas.ts';
 import type { LayerTable } from './layerTable.ts';
 import { isSaid } from './cell.ts';
 import { changesOf } from './changes.ts';

@@ -17,7 +17,7 @@ import { estimateDelay } from '../packages/delay.ts';
 import { judgeDelay } from '../packages/judgeDelay.ts';
 import { freshnessOverTime } from '../packages/freshness.ts';
 import { partOfRepository } from '../packages/listParts.ts';
-import { createInstalledSet } from '../packages/offers.ts';
+import { createInstalledSet } from '../packages/installedSet.ts';
 import { PackedLists } from '../packages/packedLists.ts';
 import { basesAtHand, describeCandidates, type DescribedCandidate } from './baseCandidates.ts';
 import { freshnessSubjects, statedDelays } from './freshnessSubjects.ts';

@@ -1,7 +1,8 @@
 /** What is different in the lineage between two days. */
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { standpointOf } from './standpoint.ts';
-import { unknownLives, type LineageEvent, diffStandpoints } from './events.ts';
+import { unknownLives, diffStandpoints } from './events.ts';
+import type { LineageEvent } from './event.ts';
 
 /** What is different on the second day from the first. */
 export function changesBetween(

@@ -5,50 +5,16 @@
  */
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
-import type { Relation } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, UNKNOWN_LIFE, type Life } from './life.ts';
 import { standpointOf, type Footing, type Standpoint } from './standpoint.ts';
-
-/**
- * What happened to a distribution. `follows`: the same base at another release. `adopted`: became a flavour of its
- * base. `related`: the relation to the same base changed otherwise. `standing`: maintained, dormant and so on.
- */
-export type EventKind =
-  | 'appears'
-  | 'ends'
-  | 'moves'
-  | 'adopted'
-  | 'related'
-  | 'gains'
-  | 'loses'
-  | 'follows'
-  | 'standing'
-  | 'disappears';
-
-/** Something that happened to a distribution. */
-export interface LineageEvent {
-  readonly kind: EventKind;
-  readonly distribution: RecordId;
-  /** Bases as distributions, editions or releases: before and after. */
-  readonly before: readonly RecordId[];
-  readonly after: readonly RecordId[];
-  readonly relation?: Relation;
-  readonly standing: string;
-  /** The edition that it happened to, where it was not the whole distribution. */
-  readonly edition?: RecordId;
-}
-
-/** An event with its day, and the date as it is recorded (to the day, month or year). */
-export interface DatedEvent extends LineageEvent {
-  readonly day: number;
-  readonly when: string;
-}
+import { type DatedEvent, inOrder, type LineageEvent } from './event.ts';
 
 type LifeOf = (catalogue: Catalogue, id: RecordId) => Life;
 
+/** For callers that know of no lives: every one is unknown. */
 export const unknownLives: LifeOf = () => UNKNOWN_LIFE;
 
 /** All events of a distribution, oldest first. */
@@ -72,11 +38,6 @@ export function lineageEvents(catalogue: Catalogue, lifeOf = unknownLives): Date
   );
 }
 
-/** Events from the oldest to the newest; those of one day by distribution. */
-export function inOrder(events: DatedEvent[]): DatedEvent[] {
-  return events.sort((a, b) => a.day - b.day || (a.distribution < b.distribution ? -1 : 1));
-}
-
 /** The days on which something may change for a distribution, with the dates as recorded; in order. */
 function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, string][] {
   const dates = new Map<number, string>();
@@ -97,6 +58,7 @@ function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, strin
   return [...dates].sort(([a], [b]) => a - b);
 }
 
+/** What changed between two standpoints of one distribution. */
 export function diffStandpoints(
   distribution: RecordId,
   before: Standpoint,

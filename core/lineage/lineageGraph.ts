@@ -5,7 +5,8 @@
 import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
-import { RELATIONS, type Link } from '../catalogue/link.ts';
+import type { Link } from '../catalogue/link.ts';
+import { RELATIONS } from '../catalogue/relations.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf, compareWhen } from '../catalogue/when.ts';
 import { currentRelease, distributionOf } from './releases.ts';

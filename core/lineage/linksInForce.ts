@@ -1,7 +1,8 @@
 /** Lineage links and the days on which they hold. */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
-import { RELATIONS, type Link } from '../catalogue/link.ts';
+import type { Link } from '../catalogue/link.ts';
+import { RELATIONS } from '../catalogue/relations.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
 

@@ -5,7 +5,8 @@ import { catalogueOf, distribution, link } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { lineageGraph } from './lineageGraph.ts';
-import { ancestorsOf, descendantsOf, familyOf, outcomesWithout, siblingsOf } from './relatives.ts';
+import { ancestorsOf, descendantsOf, familyOf, siblingsOf } from './relatives.ts';
+import { outcomesWithout } from './withoutBase.ts';
 import { nearestSharedBase, pathBetween } from './paths.ts';
 
 const TODAY = firstDayOf('2026-11-24');

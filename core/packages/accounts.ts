@@ -4,42 +4,14 @@
  * other candidates, then the project's own. Equal versions are given out before rebuilt ones.
  */
 import { CLASS_RULES, type ClassRule } from './classify.ts';
-import { countSources, type ClassCounts } from './countClasses.ts';
+import { countSources } from './countClasses.ts';
 import type { Held } from './holdAgainst.ts';
-import type { ListPart } from './listParts.ts';
-import type { InstalledSet } from './offers.ts';
-
-/** Packages that one repository explains. `second` is one of another candidate than the base. */
-export interface Account {
-  readonly name: string;
-  readonly part: ListPart | 'second' | 'unexplained';
-  readonly packages: number;
-}
-
-/** What became of an installed package. */
-export interface AccountedPackage {
-  /** The rule that gave its class next to the base, or next to the best candidate. */
-  readonly rule: ClassRule;
-  /** The version that it was held against; empty when the base lacks the name. */
-  readonly baseVersion: string;
-  /** Place in the accounts. */
-  readonly account: number;
-  /** What ties it to that account; `none` when nothing explains it. */
-  readonly by: ClassRule | 'none';
-}
-
-/** Which repository explains which packages; they add up to all installed. */
-export interface Accounts {
-  /** Add up to the installed packages. Accounts without a package are left out. */
-  readonly accounts: readonly Account[];
-  /** In the order of the system's packages. */
-  readonly packages: readonly AccountedPackage[];
-  /** The classes next to the base, or the best candidate, by source package; null without candidates. */
-  readonly sources: ClassCounts | null;
-}
+import type { InstalledSet } from './installedSet.ts';
+import type { Account, Accounts } from './account.ts';
 
 /** The name of the account of packages that nothing explains. */
 export const UNEXPLAINED = 'unexplained';
+
 /** The name of the account of packages that bear the derivative's mark, and are in no list at hand. */
 export const OWN_MARK = 'own revisions';
 

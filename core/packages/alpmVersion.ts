@@ -5,14 +5,8 @@
  *
  * A missing pkgrel equals any, so this order is not transitive where one is missing; it is the tool's own.
  */
-import {
-  compareCodes,
-  compareDigits,
-  endOfDigits,
-  endOfLetters,
-  isDigit,
-  isLetter,
-} from './characterRuns.ts';
+import { endOfDigits, endOfLetters, isDigit, isLetter } from './characterRuns.ts';
+import { compareCodes, compareDigits } from './compareRuns.ts';
 import { endOfEpoch, endOfVersion } from './versionEnds.ts';
 
 /** -1, 0 or 1 as `a` is earlier than, equal to or later than `b`. */

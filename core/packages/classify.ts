@@ -2,25 +2,15 @@
  * The class of an installed package next to what a base offers under its name: same, rebuilt, patched, held
  * back, ahead or own. Every package gets exactly one, with the rule that decided it.
  */
-import type { Family, PackageRow } from '../formats/packageColumns.ts';
-import {
-  endingBeyond,
-  learnMarks,
-  revisionMarks,
-  revisionOf,
-  upstreamOf,
-  withoutRebuild,
-  withoutTag,
-  type LearnedMarks,
-} from './marks.ts';
-import type { InstalledSet, Offer, OfferTable } from './offers.ts';
+import type { PackageRow } from '../formats/packageColumns.ts';
+import type { Family } from '../formats/family.ts';
+import { endingBeyond, learnMarks, revisionMarks, type LearnedMarks } from './marks.ts';
+import { withoutRebuild, withoutTag } from './withoutMarks.ts';
+import { revisionOf, upstreamOf } from './versionParts.ts';
+import type { Offer, OfferTable } from './offers.ts';
+import type { InstalledSet } from './installedSet.ts';
 import { VERSION_ORDERS } from './versionOrder.ts';
-
-/** The classes, in the order in which they are tried. */
-export const PACKAGE_CLASSES = ['same', 'rebuilt', 'patched', 'heldBack', 'ahead', 'own'] as const;
-
-/** How a package stands to the base. */
-export type PackageClass = (typeof PACKAGE_CLASSES)[number];
+import type { PackageClass } from './packageClass.ts';
 
 /** The rules, in the order in which they are tried; the class that each gives. */
 export const CLASS_RULES = {

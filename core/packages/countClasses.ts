@@ -1,6 +1,7 @@
 /** How many packages fall into each class. */
-import type { InstalledSet } from './offers.ts';
-import { type PackageClass, type Classified, PACKAGE_CLASSES } from './classify.ts';
+import type { InstalledSet } from './installedSet.ts';
+import type { Classified } from './classify.ts';
+import { type PackageClass, PACKAGE_CLASSES } from './packageClass.ts';
 
 /** How many packages are in each class; they add up to `installed`. */
 export type ClassCounts = Readonly<Record<PackageClass, number>> & { readonly installed: number };

@@ -5,7 +5,7 @@
  * data": Ayer, Brunk, Ewing, Reid and Silverman, "An empirical distribution function for sampling with incomplete
  * information", 1955).
  */
-import type { BaseChange } from './freshness.ts';
+import type { BaseChange } from './baseStates.ts';
 import { isotonic } from '../isotonicRegression.ts';
 
 /** Of the changes, the share that had not arrived after so many days; falling, from the age on. */

@@ -2,10 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createRandom, debColumns, draw, moveOn, randomRows, type Row } from '../../testing/samples.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
-import { classifyPackages, PACKAGE_CLASSES } from './classify.ts';
+import { classifyPackages } from './classify.ts';
+import { PACKAGE_CLASSES } from './packageClass.ts';
 import { countClasses, countSources } from './countClasses.ts';
 import { findBase } from './findBase.ts';
-import { createCandidate, createInstalledSet, OfferFinder, type InstalledSet } from './offers.ts';
+import { OfferFinder } from './offers.ts';
+import { createInstalledSet, type InstalledSet } from './installedSet.ts';
+import { createCandidate } from './candidate.ts';
 
 const system = (rows: readonly Row[]) => createInstalledSet(debColumns(rows));
 const candidate = (name: string, ...lists: (readonly Row[])[]) =>

@@ -5,11 +5,14 @@
  * one candidate explains tells much, one that all explain tells nothing: between two candidates only the
  * packages are counted that one of them explains and the other does not (the *telling* ones).
  */
-import { accountPackages, type Accounts } from './accounts.ts';
+import { accountPackages } from './accounts.ts';
+import type { Accounts } from './account.ts';
 import type { ClassCounts } from './countClasses.ts';
 import { estimateCopy, type CopyEstimate } from './copyDate.ts';
 import { holdAgainst, type Agreement, type Held, type StateFit } from './holdAgainst.ts';
-import { OfferFinder, type Candidate, type InstalledSet } from './offers.ts';
+import { OfferFinder } from './offers.ts';
+import type { InstalledSet } from './installedSet.ts';
+import type { Candidate } from './candidate.ts';
 
 /** Below these, the answer is none. How they were chosen: docs/numbers.md; what they do: `npm run bench`. */
 const THRESHOLDS = {

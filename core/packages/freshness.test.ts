@@ -3,15 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { createPackageColumns } from '../formats/packageColumns.ts';
 import { estimateDelay } from './delay.ts';
 import { judgeDelay } from './judgeDelay.ts';
-import {
-  freshnessBySection,
-  measureFreshness,
-  quantile,
-  type BaseChange,
-  type DatedState,
-} from './freshness.ts';
+import { freshnessBySection, measureFreshness, quantile } from './freshness.ts';
+import type { BaseChange, DatedState } from './baseStates.ts';
 import type { ListPart } from './listParts.ts';
-import { createInstalledSet } from './offers.ts';
+import { createInstalledSet } from './installedSet.ts';
 
 type Versions = Readonly<Record<string, string>>;
 const columns = (versions: Versions, section = 'utils') =>

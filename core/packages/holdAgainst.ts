@@ -4,8 +4,9 @@
  */
 import { classifyPackages, type Classified } from './classify.ts';
 import { countClasses, type ClassCounts } from './countClasses.ts';
-import { revisionOf, upstreamOf } from './marks.ts';
-import type { Candidate, OfferFinder, OfferTable } from './offers.ts';
+import { revisionOf, upstreamOf } from './versionParts.ts';
+import type { OfferFinder, OfferTable } from './offers.ts';
+import type { Candidate } from './candidate.ts';
 
 /** How much of a system one state explains. */
 export interface StateFit {

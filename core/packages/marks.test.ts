@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { createPackageColumns, type Family } from '../formats/packageColumns.ts';
+import { createPackageColumns } from '../formats/packageColumns.ts';
+import type { Family } from '../formats/family.ts';
 import { classifyPackages, CLASS_RULES } from './classify.ts';
 import { learnMarks } from './marks.ts';
-import { createInstalledSet, OfferFinder } from './offers.ts';
+import { OfferFinder } from './offers.ts';
+import { createInstalledSet } from './installedSet.ts';
 
 /** Packages as `installed;offered`, by name p0, p1 …; without an offer the base lacks the name. */
 function learn(family: Family, pairs: readonly string[]) {

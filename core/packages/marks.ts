@@ -3,8 +3,9 @@
  * an ending that says only "built again", the tag that a distribution puts on all its releases, and the marks of
  * whoever packaged something. Nothing is known beforehand but the grammar of the formats.
  */
-import type { InstalledSet, OfferTable } from './offers.ts';
-import { parseDebVersion } from './debVersion.ts';
+import type { OfferTable } from './offers.ts';
+import type { InstalledSet } from './installedSet.ts';
+import { partsOf, upstreamOf } from './versionParts.ts';
 
 /** Below these, what was seen is no rule. */
 const ENOUGH = {
@@ -47,70 +48,10 @@ export function endingBeyond(version: string, offered: string): string {
   return /^\d/.test(ending) ? '' : ending.replace(/\d+/g, '#');
 }
 
-/** A version without its rebuild ending, or as it is. */
-export function withoutRebuild(version: string, { rebuild }: LearnedMarks): string {
-  for (const ending of rebuild) {
-    const pattern = endingPattern(ending);
-    if (pattern.test(version)) return version.replace(pattern, '');
-  }
-  return version;
-}
-
-const patterns = new Map<string, RegExp>();
-function endingPattern(ending: string): RegExp {
-  let pattern = patterns.get(ending);
-  if (!pattern) {
-    const escaped = ending.replace(/[.*+?^${}()|[\]\\~]/g, '\\$&').replaceAll('#', '\\d+');
-    patterns.set(ending, (pattern = new RegExp(`(?<=.)${escaped}$`)));
-  }
-  return pattern;
-}
-
-/** A version without the tag of the distribution that built it: `3.0-2.gw21` → `3.0-2`. */
-export function withoutTag(version: string, { tags }: LearnedMarks): string {
-  const tag = tagOf(version);
-  return tag && tags.has(tag) ? version.slice(0, -tag.length - 1) : version;
-}
-
-/** Epoch and upstream version, without what follows the last hyphen or, lacking one, the first `+` or `~`. */
-export function upstreamOf(version: string): string {
-  return partsOf(version).upstream;
-}
-
-/** What follows the upstream version. */
-export function revisionOf(version: string): string {
-  return partsOf(version).revision;
-}
-
 /** The runs of letters in a version's revision: the marks of whoever packaged it. */
 export function revisionMarks(version: string): readonly string[] {
   const parts = partsOf(version);
   return (parts.marks ??= parts.revision.toLowerCase().match(/[a-z]+/g) ?? []);
-}
-
-interface Parts {
-  readonly upstream: string;
-  readonly revision: string;
-  marks?: readonly string[];
-}
-
-/** The same versions are taken apart again with every candidate: the last ones are kept. */
-const known = new Map<string, Parts>();
-const KEPT = 1 << 16;
-
-function partsOf(version: string): Parts {
-  let parts = known.get(version);
-  if (!parts) {
-    const { epoch, upstream, revision } = parseDebVersion(version);
-    const suffix = revision ? '' : (/(?<=.)[+~].*$/.exec(upstream)?.[0] ?? '');
-    parts = {
-      upstream: `${epoch}:${suffix ? upstream.slice(0, -suffix.length) : upstream}`,
-      revision: revision || suffix,
-    };
-    if (known.size >= KEPT) known.clear();
-    known.set(version, parts);
-  }
-  return parts;
 }
 
 /** Endings by which a version goes beyond the version of its own source: the index itself says "built again". */
@@ -164,7 +105,7 @@ function suspected(system: InstalledSet, offers: OfferTable, base: ReadonlySet<s
 }
 
 /** rpm: what stands behind the last dot of a release, beginning with a letter (`%{?dist}`). */
-function tagOf(version: string): string {
+export function tagOf(version: string): string {
   return /-[^-]*\.([a-z][a-z0-9_]*)$/i.exec(version)?.[1] ?? '';
 }
 

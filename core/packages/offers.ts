@@ -2,39 +2,9 @@
  * What a candidate base offers for each package of a system. Only names that the system has are kept, so that
  * holding 1,000 installed packages against 75,000 offered ones costs one pass over the names.
  */
-import { packageRow, type Family, type PackageColumns, type PackageRow } from '../formats/packageColumns.ts';
+import type { PackageColumns, PackageRow } from '../formats/packageColumns.ts';
 import { sketchOf, type StringTable } from '../formats/stringTable.ts';
-import type { ListPart } from './listParts.ts';
-
-/** The package list of one repository. */
-export interface CandidateList {
-  readonly name: string;
-  readonly part: ListPart;
-  readonly packages: PackageColumns;
-}
-
-/** What a candidate's repositories held on a date. */
-export interface CandidateState {
-  /** `YYYY-MM-DD`, or empty when it is not known. */
-  readonly date: string;
-  readonly lists: readonly CandidateList[];
-}
-
-/** A base that is held against a system, in one or several states, oldest first. */
-export interface Candidate {
-  readonly name: string;
-  readonly states: readonly CandidateState[];
-  /** Names of the candidates whose lists it includes, because it installs from them. */
-  readonly includes?: readonly string[];
-  /** True if these are the repositories of the very project that the system belongs to. */
-  readonly own?: boolean;
-}
-
-/** The packages of a system that are compared: installed ones, each name once per architecture. */
-export interface InstalledSet {
-  readonly family: Family;
-  readonly packages: readonly PackageRow[];
-}
+import type { InstalledSet } from './installedSet.ts';
 
 /** One version that a candidate offers, and the places of the lists that have it. */
 export interface Offer {
@@ -46,21 +16,6 @@ export interface Offer {
 
 /** Offers by package of the system (same index); undefined where the candidate lacks the name. */
 export type OfferTable = readonly (readonly Offer[] | undefined)[];
-
-/** The installed packages of a list; those removed but for their configuration are left out. */
-export function createInstalledSet(list: PackageColumns): InstalledSet {
-  const packages: PackageRow[] = [];
-  for (let i = 0; i < list.size; i++) if (list.removed[i] === 0) packages.push(packageRow(list, i));
-  return { family: list.family, packages };
-}
-
-/** A candidate of one state. Lists without a name are called like the candidate; the first is the base. */
-export function createCandidate(name: string, lists: readonly PackageColumns[]): Candidate {
-  return {
-    name,
-    states: [{ date: '', lists: lists.map((packages) => ({ name, part: 'base', packages })) }],
-  };
-}
 
 /** Packages of one name: its bytes, their places in the system, and the first of them, whose texts a list often has. */
 interface Group {

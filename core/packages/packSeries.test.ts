@@ -4,13 +4,14 @@ import { createRandom, debColumns, moveOn, randomRows } from '../../testing/samp
 import {
   createPackageColumns,
   packageRow,
-  COLUMN_NAMES,
   type PackageColumns,
   type PackageRow,
 } from '../formats/packageColumns.ts';
+import { COLUMN_NAMES } from '../formats/columnNames.ts';
 import { PackedLists } from './packedLists.ts';
 import { packAfter, packDelta, referenceOf, unpackSeries } from './packSeries.ts';
-import { createInstalledSet, OfferFinder } from './offers.ts';
+import { OfferFinder } from './offers.ts';
+import { createInstalledSet } from './installedSet.ts';
 import { packColumns, unpackColumns } from './packSnapshot.ts';
 
 const cell = fc.string({ maxLength: 8 });

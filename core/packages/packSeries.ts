@@ -9,13 +9,9 @@
  * are the rows of this one. Texts are numbered on from those of the snapshots before. Numbers are little-endian.
  */
 import { createIssue, failure, success, type Result } from '../issue.ts';
-import {
-  COLUMN_NAMES,
-  FAMILIES,
-  type ColumnName,
-  type Family,
-  type PackageColumns,
-} from '../formats/packageColumns.ts';
+import type { PackageColumns } from '../formats/packageColumns.ts';
+import { COLUMN_NAMES, type ColumnName } from '../formats/columnNames.ts';
+import { FAMILIES, type Family } from '../formats/family.ts';
 import { StringTable } from '../formats/stringTable.ts';
 import { packColumns, unpackColumns } from './packSnapshot.ts';
 

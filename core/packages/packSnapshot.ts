@@ -8,7 +8,9 @@
  * Numbers are little-endian. Reading back shares the given memory; nothing is decoded until it is asked for.
  */
 import { createIssue, failure, success, type Result } from '../issue.ts';
-import { COLUMN_NAMES, FAMILIES, type ColumnName, type PackageColumns } from '../formats/packageColumns.ts';
+import type { PackageColumns } from '../formats/packageColumns.ts';
+import { COLUMN_NAMES, type ColumnName } from '../formats/columnNames.ts';
+import { FAMILIES } from '../formats/family.ts';
 import { StringTable } from '../formats/stringTable.ts';
 
 const MAGIC = 0x4b505241; // "ARPK"

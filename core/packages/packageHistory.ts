@@ -1,5 +1,5 @@
 /** The versions of one package in every state of some candidates. */
-import { type Candidate } from './offers.ts';
+import type { Candidate } from './candidate.ts';
 import { versionsIn } from './packageStanding.ts';
 
 /** The versions of one package in one state of a base. */

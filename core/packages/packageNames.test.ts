@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createPackageColumns } from '../formats/packageColumns.ts';
-import { createCandidate } from './offers.ts';
+import { createCandidate } from './candidate.ts';
 import { PackageNames } from './packageNames.ts';
 import { standingOfPackage, versionsIn } from './packageStanding.ts';
 

@@ -1,8 +1,10 @@
 /** How one package of a system stands to a base: its class there, or that the system does not have it. */
 import type { PackageColumns } from '../formats/packageColumns.ts';
-import type { PackageClass } from './classify.ts';
+import type { PackageClass } from './packageClass.ts';
 import { holdAgainst } from './holdAgainst.ts';
-import { createInstalledSet, OfferFinder, type Candidate } from './offers.ts';
+import { OfferFinder } from './offers.ts';
+import { createInstalledSet } from './installedSet.ts';
+import type { Candidate } from './candidate.ts';
 
 /** How one package of one system stands to a base. */
 export interface PackageStanding {

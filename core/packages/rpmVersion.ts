@@ -6,14 +6,8 @@
  * Segments of digits or letters are compared in turn, separators only separate; `~` sorts before everything,
  * even the end, `^` after the end but before any further segment.
  */
-import {
-  compareCodes,
-  compareDigits,
-  endOfDigits,
-  endOfLetters,
-  isDigit,
-  isLetter,
-} from './characterRuns.ts';
+import { endOfDigits, endOfLetters, isDigit, isLetter } from './characterRuns.ts';
+import { compareCodes, compareDigits } from './compareRuns.ts';
 import { endOfEpoch, endOfVersion } from './versionEnds.ts';
 
 const CARET = 94;

@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { createRandom } from '../../testing/samples.ts';
 import { describeWith, run, runAside } from '../../testing/tools.ts';
-import type { Family } from '../formats/packageColumns.ts';
+import type { Family } from '../formats/family.ts';
 import { parseDebVersion } from './debVersion.ts';
 import { VERSION_ORDERS } from './versionOrder.ts';
 

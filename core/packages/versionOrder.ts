@@ -1,5 +1,5 @@
 /** The version order of each package format. */
-import type { Family } from '../formats/packageColumns.ts';
+import type { Family } from '../formats/family.ts';
 import { compareAlpmVersions } from './alpmVersion.ts';
 import { compareDebVersions } from './debVersion.ts';
 import { compareRpmVersions } from './rpmVersion.ts';

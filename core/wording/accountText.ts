@@ -1,6 +1,6 @@
 /** The wording of accounts: what a repository is to a system, and by which rule a package was tied to it. */
 import type { Snapshot } from '../catalogue/snapshot.ts';
-import type { Account, AccountedPackage } from '../packages/accounts.ts';
+import type { Account, AccountedPackage } from '../packages/account.ts';
 import { OWN_MARK, UNEXPLAINED } from '../packages/accounts.ts';
 import type { ClassCounts } from '../packages/countClasses.ts';
 import { CLASS_LABELS, formatCount, formatNumberOf } from './valueText.ts';

@@ -1,6 +1,6 @@
 /** The answer of a placing as one plain sentence that says what it means and what it rests on. */
 import type { BaseAnswer, BaseFinding, RankedCandidate } from '../packages/findBase.ts';
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { CopyEstimate } from '../packages/copyDate.ts';
 import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
 

@@ -1,6 +1,6 @@
 /** What an analyst did, in words: the labels of edits, for undo, history and notices. */
 import type { EditLabel } from '../catalogue/edit.ts';
-import type { Relation } from '../catalogue/link.ts';
+import type { Relation } from '../catalogue/relations.ts';
 import { wordRelation } from './lineageText.ts';
 import { formatNumberOf } from './valueText.ts';
 

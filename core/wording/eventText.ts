@@ -1,8 +1,8 @@
 /** Sentences about what happened when. */
 import { nameOf } from '../lineage/names.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import { formatWhen } from '../catalogue/when.ts';
-import type { DatedEvent, LineageEvent } from '../lineage/events.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
+import type { DatedEvent, LineageEvent } from '../lineage/event.ts';
 import { wordRelation } from './lineageText.ts';
 
 /** What happened: `Varnley moved from Fenwick 28 to Larkspur 7.` */

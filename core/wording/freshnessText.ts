@@ -1,9 +1,9 @@
 /** Freshness as sentences: how far behind, on what it rests, and what becomes of a stated delay. */
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import { formatDay } from '../catalogue/days.ts';
 import type { DelayEstimate } from '../packages/delay.ts';
 import type { DelayJudgement, DelayVerdict } from '../packages/judgeDelay.ts';
-import type { Freshness, FreshnessSummary, Standing } from '../packages/freshness.ts';
+import type { Freshness, FreshnessSummary, Standing } from '../packages/freshnessFigures.ts';
 import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
 
 /** How a package stands to the base. */

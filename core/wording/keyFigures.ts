@@ -1,12 +1,13 @@
 /** The key figures of a dossier. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import { supportOf } from '../judging/support.ts';
 import { changesOf } from '../layers/changes.ts';
 import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { formatCount, formatShare } from './valueText.ts';
 
+/** The cell of the top layer. */
 export const topOf = ({ cells }: LayerRow) => cells[cells.length - 1];
 
 /** A key figure of a dossier. */

@@ -4,7 +4,7 @@ import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { nearestSharedBase, pathBetween } from '../lineage/paths.ts';
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
 import { formatNumberOf, formatShare } from './valueText.ts';
 

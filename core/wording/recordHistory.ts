@@ -2,7 +2,8 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Edit, History } from '../catalogue/edit.ts';
-import { kindOf, referencesOf, type AnyRecord } from '../catalogue/recordKinds.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import { kindOf, referencesOf } from '../catalogue/kindOf.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { wordEdit } from './editText.ts';
 import { formatNumberOf } from './valueText.ts';

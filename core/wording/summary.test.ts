@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { builtSample } from '../../testing/builtSample.ts';
-import { STRIP_AREAS } from '../catalogue/areas.ts';
+import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { findRecord, recordsOf } from '../catalogue/catalogue.ts';
 import { firstDayOf } from '../catalogue/days.ts';

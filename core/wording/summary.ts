@@ -2,11 +2,12 @@
  * The first page of a review, made of facts: what a release is, what it brings, what is missing, what is unsettled. Each
  * sentence says where it comes from, so that a reader can follow it.
  */
-import { AREAS, STRIP_AREAS } from '../catalogue/areas.ts';
+import { AREAS } from '../catalogue/areas.ts';
+import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import { openPointsOf, type OpenPoint } from '../judging/openPoints.ts';
 import { SUPPORT_END, supportOf } from '../judging/support.ts';
 import { changesOf, type Change } from '../layers/changes.ts';

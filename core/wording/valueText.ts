@@ -1,7 +1,7 @@
 /** Values, readings and counts as short texts: the same words on screens, in reports and on the command line. */
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
-import { formatWhen } from '../catalogue/when.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { PackageCounts } from '../catalogue/comparison.ts';
 
 /** A value in words: `10 days`, `yes`, `2 Apr 2029`, `front, base (off)`. */

@@ -1,6 +1,6 @@
 /** Writes every repository of the world below one folder, as mirrors serve them, with the keys that sign them. */
 import { mkdir, utimes, writeFile } from 'node:fs/promises';
-import type { Family } from '../../core/formats/packageColumns.ts';
+import type { Family } from '../../core/formats/family.ts';
 import type { Repository, World } from '../world/repository.ts';
 import { writeAlpmTree } from './alpmTree.ts';
 import { writeDebTree } from './debTree.ts';

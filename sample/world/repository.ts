@@ -1,5 +1,5 @@
 /** A repository of the invented world: where it is, who makes it, and what it held on every day. */
-import type { Family } from '../../core/formats/packageColumns.ts';
+import type { Family } from '../../core/formats/family.ts';
 import { PRESENT, dayOf } from '../day.ts';
 import { randomFor } from '../random.ts';
 import { contentOn, versionOf, type History, type PackageState } from './history.ts';

@@ -2,7 +2,7 @@
  * The invented world of source packages: what projects there are upstream, what each is for, and how the three
  * package formats name what they build from it. Versions are made elsewhere (upstream.ts, rules.ts).
  */
-import type { Family } from '../../core/formats/packageColumns.ts';
+import type { Family } from '../../core/formats/family.ts';
 import { randomFor, type Random } from '../random.ts';
 import { KERNELS, NAMED } from './named.ts';
 

@@ -3,9 +3,11 @@
  * checked against its sum. Gives packed package lists, each with what its signature is worth.
  */
 import { readFiles } from '../../core/capture/readFiles.ts';
-import type { FetchedList, MirrorRequest, SignatureState } from '../../core/exchange/mirrorMessages.ts';
+import type { MirrorRequest } from '../../core/exchange/mirrorMessages.ts';
+import type { FetchedList, SignatureState } from '../../core/exchange/fetchedList.ts';
 import { parseDebRelease, parseReleasedFiles, type ReleasedFile } from '../../core/formats/debRelease.ts';
-import type { Family, PackageColumns } from '../../core/formats/packageColumns.ts';
+import type { PackageColumns } from '../../core/formats/packageColumns.ts';
+import type { Family } from '../../core/formats/family.ts';
 import { decompress, isCompression } from '../../core/formats/decompress.ts';
 import { recogniseFormat } from '../../core/formats/recognise.ts';
 import { parseRepomd } from '../../core/formats/rpmMetadata.ts';

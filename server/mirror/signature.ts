@@ -1,6 +1,6 @@
 /** Signatures of release files and databases, checked with openpgp.js against the key that the analyst gives. */
 import * as openpgp from 'openpgp';
-import type { SignatureState } from '../../core/exchange/mirrorMessages.ts';
+import type { SignatureState } from '../../core/exchange/fetchedList.ts';
 import { createIssue, failure, success, type Result } from '../../core/issue.ts';
 
 /** The keys of a repository's maker; empty when none was given. */

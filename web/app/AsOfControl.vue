@@ -2,7 +2,7 @@
 /** The as-of date: what every screen shows is what was in force on this day. */
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { formatWhen } from '../../core/catalogue/when.ts';
+import { formatWhen } from '../../core/catalogue/formatWhen.ts';
 import { useAsOf } from '../stores/clock.ts';
 
 const route = useRoute();

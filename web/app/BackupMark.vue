@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** In the status line: where copies go, or that one is due. */
 import { computed } from 'vue';
-import { formatWhen } from '../../core/catalogue/when.ts';
+import { formatWhen } from '../../core/catalogue/formatWhen.ts';
 import { useBackupStore } from '../stores/backupStore.ts';
 import { useCatalogueFiles } from './useCatalogueFiles.ts';
 

@@ -2,7 +2,7 @@
 /** The catalogues of this browser: how large, saved when; begun, opened, deleted, brought back; where copies go. */
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { formatWhen } from '../../core/catalogue/when.ts';
+import { formatWhen } from '../../core/catalogue/formatWhen.ts';
 import { formatCount } from '../../core/wording/valueText.ts';
 import type { Result } from '../../core/issue.ts';
 import type { ShelfEntry } from '../../workspace/shelf.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** In place of every screen while there is no catalogue to show: it is opening, or was lost, or cannot be read. */
-import { formatWhen } from '../../core/catalogue/when.ts';
+import { formatWhen } from '../../core/catalogue/formatWhen.ts';
 import { wordIssue } from '../../core/wording/issueText.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';

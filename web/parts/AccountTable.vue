@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { accountLabel, PART_WORDS } from '../../core/wording/accountText.ts';
 import { formatCount, formatShare } from '../../core/wording/valueText.ts';
-import type { Account } from '../../core/packages/accounts.ts';
+import type { Account } from '../../core/packages/account.ts';
 
 const props = defineProps<{ accounts: readonly Account[] }>();
 const chosen = defineModel<number | null>('chosen', { default: null });

@@ -3,9 +3,10 @@
 import { computed, shallowRef, watch } from 'vue';
 import { accountLabel, RULE_WORDS } from '../../core/wording/accountText.ts';
 import { CLASS_LABELS, formatCount, formatNumberOf } from '../../core/wording/valueText.ts';
-import { formatWhen } from '../../core/catalogue/when.ts';
-import type { Accounts } from '../../core/packages/accounts.ts';
-import { CLASS_RULES, type PackageClass } from '../../core/packages/classify.ts';
+import { formatWhen } from '../../core/catalogue/formatWhen.ts';
+import type { Accounts } from '../../core/packages/account.ts';
+import { CLASS_RULES } from '../../core/packages/classify.ts';
+import type { PackageClass } from '../../core/packages/packageClass.ts';
 import type { PackageState } from '../../core/packages/packageHistory.ts';
 import type { SystemPackage } from '../workers/packageMessages.ts';
 

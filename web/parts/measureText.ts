@@ -1,5 +1,5 @@
 /** The width of a text in the interface's own font. */
-import type { MeasureText } from '../../core/drawing/plateDrawing.ts';
+import type { MeasureText } from '../../core/drawing/fitText.ts';
 
 /** The font of the map, on the screen and in pictures. */
 export const MAP_FONT = "'Schibsted Grotesk Variable', 'Schibsted Grotesk', system-ui, sans-serif";

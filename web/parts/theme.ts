@@ -1,5 +1,5 @@
 /** The look in numbers: paper and spruce, one gold accent, rust only for trouble; light and dark. */
-import type { StripAreaId } from '../../core/catalogue/areas.ts';
+import type { StripAreaId } from '../../core/catalogue/stripAreas.ts';
 import type { ThemeDefinition } from 'vuetify';
 
 const light: ThemeDefinition = {

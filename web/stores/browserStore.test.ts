@@ -7,9 +7,9 @@ import { begun, EMPTY, isSame, read, work } from '../../testing/savingWork.ts';
 import { createMemoryStore } from '../../workspace/keyValueStore.ts';
 import { createBrowserStore } from './browserStore.ts';
 
-let stores = 0;
+const stores = { made: 0 };
 keyValueStoreSuite('memory', () => createMemoryStore());
-keyValueStoreSuite('the browser', () => createBrowserStore(`test-${stores++}`));
+keyValueStoreSuite('the browser', () => createBrowserStore(`test-${stores.made++}`));
 
 it('a catalogue saved in it is read again whole', async () => {
   const store = createBrowserStore('test-catalogue');

@@ -1,7 +1,7 @@
 /** What was dropped and read, for the screens of the intake: binds IntakeReading to reactive state. */
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
-import type { IntakeAnswer } from '../../workspace/intakeMessages.ts';
+import type { IntakeAnswer } from '../../workspace/readerMessages.ts';
 import { IntakeReading, type ReadingState } from '../../workspace/intakeReading.ts';
 import { PackageClient } from '../workers/packageClient.ts';
 import { candidateMessage, usePackageLists } from './packageLists.ts';

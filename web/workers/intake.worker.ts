@@ -1,5 +1,6 @@
 /** Reads drops and places systems off the main thread. Stopped by ending the worker: it keeps nothing. */
-import { readFiles, type FileContent, type InputFile, type ReadFile } from '../../core/capture/readFiles.ts';
+import { readFiles } from '../../core/capture/readFiles.ts';
+import type { FileContent, InputFile, ReadFile } from '../../core/capture/readFile.ts';
 import { conditionsOf } from '../../core/capture/conditions.ts';
 import { placeSystem } from '../../core/capture/placeSystem.ts';
 import { proposeFacts } from '../../core/capture/proposeFacts.ts';
@@ -8,12 +9,8 @@ import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/sy
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { packColumns } from '../../core/packages/packSnapshot.ts';
 import { openCandidates } from './openCandidates.ts';
-import type {
-  DropSummary,
-  FileSummary,
-  IntakeAnswer,
-  IntakeRequest,
-} from '../../workspace/intakeMessages.ts';
+import type { DropSummary, FileSummary } from '../../workspace/intakeMessages.ts';
+import type { IntakeAnswer, IntakeRequest } from '../../workspace/readerMessages.ts';
 
 let drop: ReadDrop | null = null;
 

@@ -1,8 +1,8 @@
 /** Candidates as the core takes them, from the messages in which their lists travel packed. */
 import type { PlacedCandidate } from '../../core/capture/placedCandidate.ts';
-import type { CandidateList } from '../../core/packages/offers.ts';
+import type { CandidateList } from '../../core/packages/candidate.ts';
 import { PackedLists } from '../../core/packages/packedLists.ts';
-import type { CandidateMessage, PackedByKey } from '../../workspace/intakeMessages.ts';
+import type { CandidateMessage, PackedByKey } from '../../workspace/candidateMessage.ts';
 
 /** Opens the lists of candidates. One that cannot be read is left out of its state. */
 export function openCandidates(

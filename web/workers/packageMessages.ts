@@ -1,12 +1,12 @@
 /** What the package worker is asked and what it answers. Lists travel packed, by key. */
-import type { Accounts } from '../../core/packages/accounts.ts';
+import type { Accounts } from '../../core/packages/account.ts';
 import type { ClassCounts } from '../../core/packages/countClasses.ts';
 import type { DelayEstimate } from '../../core/packages/delay.ts';
-import type { Freshness, FreshnessSummary } from '../../core/packages/freshness.ts';
+import type { Freshness, FreshnessSummary } from '../../core/packages/freshnessFigures.ts';
 import type { FoundPackage } from '../../core/packages/packageNames.ts';
 import type { PackageStanding } from '../../core/packages/packageStanding.ts';
 import type { PackageState } from '../../core/packages/packageHistory.ts';
-import type { CandidateMessage, PackedByKey } from '../../workspace/intakeMessages.ts';
+import type { CandidateMessage, PackedByKey } from '../../workspace/candidateMessage.ts';
 
 /** A package of a system, as a table shows it. */
 export interface SystemPackage {

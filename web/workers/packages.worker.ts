@@ -3,7 +3,7 @@ import { longestGap } from '../../core/packages/longestGap.ts';
 import { estimateDelay } from '../../core/packages/delay.ts';
 import { compareWithBase } from '../../core/packages/findBase.ts';
 import { freshnessOverTime } from '../../core/packages/freshness.ts';
-import { createInstalledSet } from '../../core/packages/offers.ts';
+import { createInstalledSet } from '../../core/packages/installedSet.ts';
 import { packageHistory } from '../../core/packages/packageHistory.ts';
 import { PackageNames } from '../../core/packages/packageNames.ts';
 import { standingOfPackage, versionsIn } from '../../core/packages/packageStanding.ts';

@@ -4,7 +4,7 @@
  * (Debian Policy 7.5 and its list of virtual package names). Never by the names of products.
  */
 import { APPLICATION_ROLES } from '../../catalogue/factSheet.ts';
-import { keyFileList } from '../../formats/keyFile.ts';
+import { keyFileList } from '../../formats/keyFileValues.ts';
 import type { PackageRow } from '../../formats/packageColumns.ts';
 import { parseAssignments, parsePreset } from '../../formats/systemText.ts';
 import { parseMeminfo, parseMountTable } from '../../formats/machineText.ts';

@@ -1,5 +1,5 @@
 /** Facts about what one sees first: dark or light, background, boot screen. */
-import { unquoteVariant } from '../../formats/keyFile.ts';
+import { unquoteVariant } from '../../formats/keyFileValues.ts';
 import type { ReadSystem } from '../system.ts';
 import { keyFilesOf } from '../keyFilesOf.ts';
 import { found, type FactRule, type FoundFact } from './rule.ts';
@@ -9,6 +9,7 @@ interface Setting {
   readonly path: string;
 }
 
+/** A setting of the first toolkit, from the last of its files that has it. */
 export function toolkitValue(system: ReadSystem, key: string): Setting | undefined {
   return keyFilesOf(system, 'gtk-settings')
     .map((file) => ({ text: file.group('Settings')[key] ?? '', path: file.path }))

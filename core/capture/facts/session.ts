@@ -3,6 +3,7 @@ import { manifestOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { keyFilesOf, type PlacedKeyFile } from '../keyFilesOf.ts';
 import { found, type FactRule } from './rule.ts';
 
+/** The group of a desktop entry that describes it (Desktop Entry Specification). */
 export const entryOf = (file: PlacedKeyFile) => file.group('Desktop Entry');
 
 /** The desktop, where there is one session to choose. */
@@ -24,6 +25,7 @@ export const session: FactRule = (system) => {
   ];
 };
 
+/** The last part of a path. */
 export const baseName = (path: string) => path.trim().split('/').pop() ?? '';
 
 /** What starts the services, and what lets users in: by the links and files that choose them. */

@@ -2,7 +2,8 @@
  * Welcome tools: entries that start by themselves (Desktop Application Autostart Specification 0.5) and also have
  * a place in the menu, judged by when they start; their actions are those of the menu entry, in its order.
  */
-import { keyFileList, type KeyGroup } from '../../formats/keyFile.ts';
+import type { KeyGroup } from '../../formats/keyFile.ts';
+import { keyFileList } from '../../formats/keyFileValues.ts';
 import type { ReadSystem } from '../system.ts';
 import { keyFilesOf, type PlacedKeyFile } from '../keyFilesOf.ts';
 import { found, type FactRule } from './rule.ts';

@@ -3,7 +3,7 @@ import type { RecordId } from '../../catalogue/recordId.ts';
 import type { LineageGraph } from '../lineageGraph.ts';
 
 /** Where a plate stands: columns have the same `x`. */
-export interface StandingPlate {
+interface StandingPlate {
   readonly id: RecordId;
   readonly x: number;
   readonly y: number;

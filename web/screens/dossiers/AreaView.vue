@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Above the layer table of one area: the view that fits it. */
 import { computed, type Component } from 'vue';
-import type { AreaId, StripAreaId } from '../../../core/catalogue/areas.ts';
+import type { AreaId } from '../../../core/catalogue/areas.ts';
+import type { StripAreaId } from '../../../core/catalogue/stripAreas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import DefaultsView from './areas/DefaultsView.vue';

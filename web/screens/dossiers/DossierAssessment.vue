@@ -7,7 +7,7 @@ import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { KindName, RecordTypes } from '../../../core/catalogue/recordKinds.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 
 const props = defineProps<{ catalogue: Catalogue; release: RecordId; distribution: RecordId }>();
 

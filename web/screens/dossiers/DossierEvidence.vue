@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
 import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
 import {

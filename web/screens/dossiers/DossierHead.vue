@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordChain } from '../../../core/wording/dossierText.ts';
 import { told } from '../../../core/wording/summary.ts';
 import { headFiguresOf } from '../../../core/wording/keyFigures.ts';

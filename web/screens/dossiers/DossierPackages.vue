@@ -3,7 +3,7 @@
 import { computed, nextTick, onUnmounted, ref, shallowRef, watch } from 'vue';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordSources } from '../../../core/wording/accountText.ts';
 import { wordComparison } from '../../../core/wording/dossierText.ts';
 import { formatCount } from '../../../core/wording/valueText.ts';
@@ -11,7 +11,7 @@ import { basesAtHand } from '../../../core/lineage/baseCandidates.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { descendantsOf } from '../../../core/lineage/relatives.ts';
-import { PACKAGE_CLASSES } from '../../../core/packages/classify.ts';
+import { PACKAGE_CLASSES } from '../../../core/packages/packageClass.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import AccountTable from '../../parts/AccountTable.vue';
 import PackageBar from '../../parts/PackageBar.vue';

@@ -2,7 +2,7 @@
 /** The time line of one distribution: standing, bases, releases, links; each stretch leads to that date on the map. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
 import { wordLink } from '../../../core/wording/lineageText.ts';
 import { wordDatedEvent } from '../../../core/wording/eventText.ts';

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordElement, wordNote, wordSettlement } from '../../../core/wording/changeText.ts';
 import { comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
 import { settledChanges } from '../../../core/layers/settledChanges.ts';

@@ -2,7 +2,8 @@
 /** A release begun from the one that is open: version, date, and the release that it rests on. */
 import { computed, ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
+import { boundsOf } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { Release } from '../../../core/catalogue/release.ts';
 import type { Link } from '../../../core/catalogue/link.ts';

@@ -4,7 +4,7 @@ import { computed, ref, toRef, watch } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { wordPackageImpact, wordPackageImpacts } from '../../../core/wording/impactText.ts';
-import { PACKAGE_EVENTS } from '../../../core/layers/packageImpact.ts';
+import { PACKAGE_EVENTS } from '../../../core/layers/packageEvent.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { usePackageImpact, type PackageQuestion } from '../../stores/packageImpact.ts';

@@ -4,7 +4,7 @@ import { judgeClaim } from '../../../core/editing/claims.ts';
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import { recordOf } from '../../../core/catalogue/catalogue.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { wordDelay, wordFreshness, wordJudgement, wordStates } from '../../../core/wording/freshnessText.ts';
 import { formatCount, formatShare } from '../../../core/wording/valueText.ts';

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { STANDING_WORDS } from '../../../core/wording/freshnessText.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
-import type { Freshness, PackageFreshness, Standing } from '../../../core/packages/freshness.ts';
+import type { Freshness, PackageFreshness, Standing } from '../../../core/packages/freshnessFigures.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 
 const props = defineProps<{ freshness: Freshness; base: string }>();

@@ -1,10 +1,10 @@
 /** The charts of the freshness screen as Chart.js configurations, each with the same in words. */
 import type { ChartConfiguration } from 'chart.js';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatCount, formatShare } from '../../../core/wording/valueText.ts';
 import type { DelayEstimate } from '../../../core/packages/delay.ts';
-import type { FreshnessSummary, PackageFreshness } from '../../../core/packages/freshness.ts';
+import type { FreshnessSummary, PackageFreshness } from '../../../core/packages/freshnessFigures.ts';
 import type { ChartColours } from '../../parts/ChartCanvas.vue';
 
 interface DescribedChart {

@@ -2,7 +2,7 @@
 /** What will be recorded: whose system it is, on which base, with how many facts; one undoable step. */
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
+import { RELATIONS, type Relation } from '../../../core/catalogue/relations.ts';
 import type { Accepted, AcceptedBase } from '../../../core/capture/acceptPlacement.ts';
 import { distributionNamed } from '../../../core/capture/known.ts';
 import type { Snapshot } from '../../../core/catalogue/snapshot.ts';

@@ -2,7 +2,7 @@
 /** Package lists that were read or fetched: where each is from, its date, its signature; kept as snapshots. */
 import { computed, ref, watch } from 'vue';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { keepLists } from '../../../core/editing/intake.ts';
 import { SIGNATURE_WORDS } from '../../../core/wording/accountText.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';

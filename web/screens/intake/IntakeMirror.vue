@@ -4,7 +4,7 @@ import { computed, onMounted, onUnmounted, ref } from 'vue';
 import type { MirrorRequest } from '../../../core/exchange/mirrorMessages.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { formatCount } from '../../../core/wording/valueText.ts';
-import type { Family } from '../../../core/formats/packageColumns.ts';
+import type { Family } from '../../../core/formats/family.ts';
 import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 import { useMirror } from './useMirror.ts';
 

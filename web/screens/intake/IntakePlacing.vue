@@ -5,9 +5,9 @@ import { CLASS_LABELS, formatCount, formatShare } from '../../../core/wording/va
 import { wordAnswer } from '../../../core/wording/answerText.ts';
 import { wordSources } from '../../../core/wording/accountText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import type { Placement } from '../../../core/capture/placeSystem.ts';
-import type { PackageClass } from '../../../core/packages/classify.ts';
+import type { PackageClass } from '../../../core/packages/packageClass.ts';
 import type { PackageState } from '../../../core/packages/packageHistory.ts';
 import AccountTable from '../../parts/AccountTable.vue';
 import PackageTable from '../../parts/PackageTable.vue';

@@ -5,7 +5,7 @@ import { storeToRefs } from 'pinia';
 import { splitTerminalText } from '../../../core/formats/terminalText.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { createInstalledSet } from '../../../core/packages/offers.ts';
+import { createInstalledSet } from '../../../core/packages/installedSet.ts';
 import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useIntakeStore } from '../../stores/intakeStore.ts';

@@ -1,11 +1,7 @@
 /** Fetching a repository through the server: its events as they come, until it ends or is cancelled. */
 import { ref, shallowRef } from 'vue';
-import type {
-  FetchedList,
-  MirrorEvent,
-  MirrorLimits,
-  MirrorRequest,
-} from '../../../core/exchange/mirrorMessages.ts';
+import type { MirrorEvent, MirrorLimits, MirrorRequest } from '../../../core/exchange/mirrorMessages.ts';
+import type { FetchedList } from '../../../core/exchange/fetchedList.ts';
 import { createIssue, type Issue } from '../../../core/issue.ts';
 import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 

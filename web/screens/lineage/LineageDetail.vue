@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The selected distribution beside the map: what it rests on, how closely, and what it changes. */
 import { computed } from 'vue';
-import { labelOfArea, STRIP_AREAS } from '../../../core/catalogue/areas.ts';
+import { labelOfArea } from '../../../core/catalogue/areas.ts';
+import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { wordChain, wordComparison } from '../../../core/wording/dossierText.ts';
 import { wordChange } from '../../../core/wording/changeText.ts';
@@ -15,7 +16,8 @@ import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import { descendantsOf, outcomesWithout } from '../../../core/lineage/relatives.ts';
+import { descendantsOf } from '../../../core/lineage/relatives.ts';
+import { outcomesWithout } from '../../../core/lineage/withoutBase.ts';
 
 const props = defineProps<{
   facts: PlateFacts;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The filters of map and outline, each a menu of what there is, with how many have it. */
 import { computed } from 'vue';
-import { labelOfArea, STRIP_AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
+import { labelOfArea, type AreaId } from '../../../core/catalogue/areas.ts';
+import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { FILTER_NAMES, filterChoices, isFiltering, type MapFilter } from '../../../core/judging/mapFilter.ts';
 import { COHORT_RULES, type CohortRule } from '../../../core/judging/cohortRules.ts';

@@ -2,7 +2,7 @@
 /** The lineage as an indented table, drawn only where it is looked at; the accessible form of the map. */
 import { computed, nextTick, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatShare } from '../../../core/wording/valueText.ts';
 import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
 import { remarkOf } from '../../../core/drawing/plateWords.ts';

@@ -3,9 +3,11 @@
 import { computed, ref, watch } from 'vue';
 import { recordOf, recordsOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
-import { RELATION_NAMES, RELATIONS, type Link, type Relation } from '../../../core/catalogue/link.ts';
+import type { Link } from '../../../core/catalogue/link.ts';
+import { RELATION_NAMES, RELATIONS, type Relation } from '../../../core/catalogue/relations.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { boundsOf, formatWhen } from '../../../core/catalogue/when.ts';
+import { boundsOf } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordComparison } from '../../../core/wording/dossierText.ts';
 import { wordLink } from '../../../core/wording/lineageText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';

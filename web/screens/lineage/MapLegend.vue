@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the map's signs mean. */
-import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
+import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import { DASHES } from '../../../core/drawing/mapPicture.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { colourOfArea } from '../../parts/theme.ts';

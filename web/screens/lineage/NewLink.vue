@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A link being proposed between two plates, or a derivative being added to one: relation, date, and what it replaces. */
 import { computed, nextTick, onMounted, ref } from 'vue';
-import { RELATION_NAMES, RELATIONS, type Relation } from '../../../core/catalogue/link.ts';
+import { RELATION_NAMES, RELATIONS, type Relation } from '../../../core/catalogue/relations.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { boundsOf } from '../../../core/catalogue/when.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
@@ -11,7 +11,7 @@ import type { Issue } from '../../../core/issue.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
-import type { Beside } from '../../../core/editing/links.ts';
+import type { Beside } from '../../../core/editing/proposedLink.ts';
 import { useLinkEditing } from './useLinkEditing.ts';
 
 const props = defineProps<{

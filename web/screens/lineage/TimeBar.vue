@@ -3,10 +3,10 @@
 import { computed, onUnmounted, ref } from 'vue';
 import SinceThen from './SinceThen.vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
 import { wordDatedEvent } from '../../../core/wording/eventText.ts';
-import type { DatedEvent, EventKind } from '../../../core/lineage/events.ts';
+import type { DatedEvent, EventKind } from '../../../core/lineage/event.ts';
 
 const props = defineProps<{
   catalogue: Catalogue;

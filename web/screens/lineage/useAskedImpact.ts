@@ -4,7 +4,7 @@ import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { impactOfEnd, impactOfFact } from '../../../core/layers/impact.ts';
-import { PACKAGE_EVENTS } from '../../../core/layers/packageImpact.ts';
+import { PACKAGE_EVENTS } from '../../../core/layers/packageEvent.ts';
 import type { Impact } from '../../../core/layers/impactClasses.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';

@@ -1,9 +1,9 @@
 /** What is shown, as files: pictures with legend and date, and the graph for other programs. */
 import fontAddress from '@fontsource-variable/schibsted-grotesk/files/schibsted-grotesk-latin-wght-normal.woff2?url';
 import type { Ref } from 'vue';
-import { STRIP_AREAS } from '../../../core/catalogue/areas.ts';
+import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { formatWhen } from '../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatDot, formatGraphMl, type GraphFileOptions } from '../../../core/exchange/graphFile.ts';
 import { formatMapPicture, type MapPictureOptions } from '../../../core/drawing/mapPicture.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';

@@ -2,7 +2,8 @@
 import type { Distribution } from '../../../core/catalogue/distribution.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { addLink, changeLink, rivalsOf, type ProposedLink } from '../../../core/editing/links.ts';
+import { addLink, changeLink, rivalsOf } from '../../../core/editing/links.ts';
+import type { ProposedLink } from '../../../core/editing/proposedLink.ts';
 import { addDistribution } from '../../../core/editing/addDistribution.ts';
 import { removeRecord } from '../../../core/editing/removal.ts';
 import type { Result } from '../../../core/issue.ts';

@@ -2,7 +2,7 @@
 /** The release model: claimed beside found, releases on a line over the windows of support of all layers, delays by source. */
 import { computed } from 'vue';
 import { recordOf } from '../../../../core/catalogue/catalogue.ts';
-import { formatWhen } from '../../../../core/catalogue/when.ts';
+import { formatWhen } from '../../../../core/catalogue/formatWhen.ts';
 import { formatDay } from '../../../../core/catalogue/days.ts';
 import { formatNumberOf } from '../../../../core/wording/valueText.ts';
 import { modelOf } from '../../../../core/judging/releaseModel.ts';

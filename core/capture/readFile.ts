@@ -1,0 +1,42 @@
+/** A file that is to be read, and one that was. */
+import type { Pieces } from '../formats/byteStream.ts';
+import type { AptSources } from '../formats/aptSources.ts';
+import type { DebRelease } from '../formats/debRelease.ts';
+import type { OsRelease } from '../formats/osRelease.ts';
+import type { PackageList } from '../formats/packageList.ts';
+import type { KeyFile } from '../formats/keyFile.ts';
+import type { FormatId } from '../formats/recognise.ts';
+import type { Repomd } from '../formats/rpmMetadata.ts';
+import type { Issue } from '../issue.ts';
+
+/** A file given to the program: its path as dropped, its size in bytes, and a way to read it once. */
+export interface InputFile {
+  readonly path: string;
+  readonly size: number;
+  readonly open: () => Pieces;
+}
+
+/** What was read from a file. */
+export type FileContent =
+  | { readonly type: 'osRelease'; readonly osRelease: OsRelease }
+  /** Says the same in another form; it counts where there is no os-release. */
+  | { readonly type: 'lsbRelease'; readonly osRelease: OsRelease }
+  | { readonly type: 'aptSources'; readonly aptSources: AptSources }
+  | { readonly type: 'packages'; readonly list: PackageList }
+  | { readonly type: 'release'; readonly release: DebRelease }
+  | { readonly type: 'repomd'; readonly repomd: Repomd }
+  | { readonly type: 'keyFile'; readonly keyFile: KeyFile }
+  /** A small text whose reader is asked by who needs it; the file's format says what it is. */
+  | { readonly type: 'text'; readonly text: string };
+
+/** A file that was looked at. `containers` are the archives and compressions it was taken out of. */
+export interface ReadFile {
+  readonly path: string;
+  /** The dropped file it came in: its own path, or that of an archive. */
+  readonly from: string;
+  readonly containers: readonly FormatId[];
+  readonly bytes: number;
+  readonly format: FormatId;
+  readonly content?: FileContent;
+  readonly issues: readonly Issue[];
+}
