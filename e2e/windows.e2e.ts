@@ -255,7 +255,7 @@ describe('storage', () => {
     await page.getByRole('button', { name: 'My catalogue' }).click();
     await page.getByText('All catalogues of this browser').click();
     await page.getByRole('button', { name: 'Put dated copies into a folder …' }).click();
-    await page.getByText('goes into the folder').waitFor();
+    await page.getByText(/on each day with edits, last on/).waitFor();
     const text = await page.evaluate(async () => {
       const root = await navigator.storage.getDirectory();
       const folder = await root.getDirectoryHandle('copies');

@@ -26,6 +26,16 @@ const SHOTS: readonly Shot[] = [
     name: 'lineage-link',
     address: '/lineage?at=distribution:tidewater&link=link:tidewater-7.1-on-fenwick-31&focus=1',
   },
+  {
+    name: 'catalogues',
+    address: '/lineage',
+    act: async (page) => {
+      await page.locator('header .catalogue').click();
+      await page.getByText('All catalogues of this browser').click();
+      await page.getByText('The browser may clear it').waitFor();
+      await page.waitForTimeout(400);
+    },
+  },
   { name: 'lineage-outline', address: '/lineage?view=outline' },
   { name: 'dossier-timeline', address: '/dossiers/release:varnley-6?tab=timeline' },
   { name: 'dossiers', address: '/dossiers' },

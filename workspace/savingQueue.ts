@@ -76,6 +76,8 @@ export class SavingQueue {
   async stop(): Promise<number> {
     this.#mayWrite = false;
     this.#callOffRetry?.();
+    // A write that hangs may never end: what it was to save is told as unsaved until it does.
+    if (this.#steps.length > 0) this.#tell({ state: 'takenOver' });
     await this.settled();
     if (this.#steps.length > 0) this.#tell({ state: 'takenOver' });
     return this.#steps.length;

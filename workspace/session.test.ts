@@ -301,6 +301,7 @@ describe('three windows', () => {
     expect(other.state.role).toBe('writer');
     expect(names(other.state)).toEqual([]);
     expect(names(stuck.state)).toEqual(['Fenwick']);
+    expect(stuck.state).toMatchObject({ role: 'reader', saving: { state: 'takenOver', unsaved: 1 } });
   });
   it('asks before it takes over from a window with unsaved edits, which keeps them until they are given up', async () => {
     const { browser, first } = await begun();
