@@ -11,7 +11,7 @@ export default defineConfig({
       'sample/**/*.test.ts',
       'web/**/*.test.ts',
     ],
-    testTimeout: 30_000,
+    testTimeout: 60_000,
     maxWorkers: 2,
   },
 });

@@ -183,6 +183,27 @@ describe('storage', () => {
     await plateOf(page, 'Larkspur').waitFor();
   });
 
+  it('that is refused altogether: the page says so and what to do, and raises nothing', async () => {
+    const page = await browser.context.newPage();
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    await page.addInitScript(() => {
+      for (const name of ['localStorage', 'sessionStorage', 'indexedDB'])
+        Object.defineProperty(window, name, {
+          get: () => {
+            throw new DOMException('The operation is insecure.', 'SecurityError');
+          },
+        });
+    });
+    await page.goto(server.address);
+    await page.getByRole('heading', { name: 'The catalogue could not be opened' }).waitFor();
+    await page.getByText(/The browser's storage does not answer/).waitFor();
+    await page.getByRole('button', { name: 'Try again' }).waitFor();
+    await page.getByRole('button', { name: 'Dark colours' }).click();
+    expect(errors).toEqual([]);
+    await page.close();
+  });
+
   it('that was emptied before the start: told from a first start, with ways on', async () => {
     const { page } = browser;
     await add(page, 'Fenwick');

@@ -3,6 +3,7 @@
 import { computed, onMounted, onUnmounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
+import { notesOf } from '../stores/browserHost.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
 import CatalogueMenu from './CatalogueMenu.vue';
@@ -62,12 +63,13 @@ function onKey(event: KeyboardEvent): void {
 }
 
 const darkQuery = window.matchMedia('(prefers-color-scheme: dark)');
-const remembered = localStorage.getItem('aspen-ridge-theme');
+const notes = notesOf(() => window.localStorage);
+const remembered = notes.get('aspen-ridge-theme');
 theme.change(remembered ?? (darkQuery.matches ? 'dark' : 'light'));
 function toggleTheme(): void {
   const next = theme.global.current.value.dark ? 'light' : 'dark';
   theme.change(next);
-  localStorage.setItem('aspen-ridge-theme', next);
+  notes.set('aspen-ridge-theme', next);
 }
 
 onMounted(() => {

@@ -17,23 +17,26 @@ interface Permitted {
   requestPermission?: (options: { mode: 'readwrite' }) => Promise<PermissionState>;
 }
 
+const NOTHING_COPIED: Backups = { lastExport: '', lastBackup: '', editsSince: 0 };
+
 /** Where copies go, and whether one is due. */
 export const useBackupStore = defineStore('backup', () => {
   const store = useCatalogueStore();
   const settings = createBrowserStore('backups');
   const folder = shallowRef<FileSystemDirectoryHandle | null>(null);
-  const known = ref<Backups>({ lastExport: '', lastBackup: '', editsSince: 0 });
+  const known = ref<Backups>(NOTHING_COPIED);
   const problem = ref('');
   const canUseFolder = 'showDirectoryPicker' in window;
   const keyOf = () => `of/${store.id}`;
 
   async function load(): Promise<void> {
-    folder.value = (await settings.get('folder')) as FileSystemDirectoryHandle | null;
-    known.value = ((await settings.get(keyOf())) as Backups | null) ?? {
-      lastExport: '',
-      lastBackup: '',
-      editsSince: 0,
-    };
+    known.value = NOTHING_COPIED;
+    try {
+      folder.value = (await settings.get('folder')) as FileSystemDirectoryHandle | null;
+      known.value = ((await settings.get(keyOf())) as Backups | null) ?? NOTHING_COPIED;
+    } catch {
+      // Storage that does not answer is told by the catalogue itself; here it only means that nothing is known.
+    }
   }
   const save = (change: Partial<Backups>) => {
     known.value = { ...known.value, ...change };

@@ -1,7 +1,7 @@
 /** The browser as the workspace sees it: databases, locks between windows, channel, notes, clock and chance. */
 import { createIssue, failure, success } from '../../core/issue.ts';
 import type { KeyValueStore } from '../../workspace/keyValueStore.ts';
-import type { NotePad } from '../../workspace/notePad.ts';
+import { createMemoryNotes, type NotePad } from '../../workspace/notePad.ts';
 import type { OpenChannel, WindowMessage, WriterLocks } from '../../workspace/windows.ts';
 import type { WorkspaceHost } from '../../workspace/workspace.ts';
 import { createBrowserStore } from './browserStore.ts';
@@ -16,8 +16,8 @@ export function createBrowserHost(): WorkspaceHost {
     oldStores: findOldStores,
     locks: createBrowserLocks(),
     openChannel: openBroadcast,
-    notes: notePadOf(window.localStorage),
-    windowNotes: notePadOf(window.sessionStorage),
+    notes: notesOf(() => window.localStorage),
+    windowNotes: notesOf(() => window.sessionStorage),
     now: () => new Date().toISOString(),
     later: (milliseconds, work) => {
       const timer = window.setTimeout(work, milliseconds);
@@ -68,11 +68,17 @@ const openBroadcast: OpenChannel = (name, onMessage) => {
   return { post: (message) => channel.postMessage(message), close: () => channel.close() };
 };
 
-function notePadOf(storage: Storage): NotePad {
-  return {
-    get: (key) => storage.getItem(key),
-    set: (key, text) => storage.setItem(key, text),
-    remove: (key) => storage.removeItem(key),
-    keys: () => Array.from({ length: storage.length }, (_, i) => storage.key(i)!),
-  };
+/** Notes in a storage of the browser; in memory where it forbids this site to store anything. */
+export function notesOf(open: () => Storage): NotePad {
+  try {
+    const storage = open();
+    return {
+      get: (key) => storage.getItem(key),
+      set: (key, text) => storage.setItem(key, text),
+      remove: (key) => storage.removeItem(key),
+      keys: () => Array.from({ length: storage.length }, (_, i) => storage.key(i)!),
+    };
+  } catch {
+    return createMemoryNotes(); // the databases tell that nothing can be stored
+  }
 }
