@@ -40,6 +40,7 @@ import { editOfRecords } from '../core/editing/labelledEdit.ts';
 import { removeRecord } from '../core/editing/removal.ts';
 import { writeFact } from '../core/editing/facts.ts';
 import { findFactKey } from '../core/catalogue/factSheet.ts';
+import { findAll } from '../core/finding/find.ts';
 import { formatCatalogueFile, parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { wordEdit } from '../core/wording/editText.ts';
 import { fileLists } from './catalogueStorage.ts';
@@ -354,6 +355,8 @@ describe('a kind that is one file and one line', () => {
     expect(findRecord(again.catalogue, 'toy:kite')).toEqual(toy('kite'));
     const pointing = recordsPointingTo(again.catalogue, 'toy:kite', 'toy' as KindName);
     expect(pointing.map(({ id }) => id)).toEqual(['toy:top']);
+    const [hit] = findAll(again.catalogue, 'kite');
+    expect(hit).toMatchObject({ id: 'toy:kite', text: 'kite', about: 'toy, fenwick' });
     const { catalogue } = readFile(valueOf(await again.exportFile()));
     expect(findRecord(catalogue, 'toy:top')).toEqual(toy('top', ['toy:kite']));
     valueOf(again.commit(removeRecord(again.catalogue, 'toy:kite')));

@@ -10,13 +10,15 @@ import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Page } from '../catalogue/pagedMap.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
+import { referencesOf } from '../catalogue/kindOf.ts';
+import { KIND_NAMES, type AnyRecord, type KindName } from '../catalogue/recordKinds.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { nameOf } from '../lineage/names.ts';
 import { formatValue } from '../wording/valueText.ts';
 
-type FoundKind =
-  'distribution' | 'edition' | 'release' | 'reading' | 'source' | 'change' | 'claim' | 'question';
+/** Kinds that are found through what they belong to, and not by themselves. */
+type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment';
+type FoundKind = Exclude<KindName, Unsought>;
 
 /** What was found, and how well it fits (higher is better). */
 export interface Found {
@@ -51,7 +53,22 @@ const WEIGHTS: Readonly<Record<FoundKind, number>> = {
   question: 6,
   reading: 0,
 };
-const KINDS = Object.keys(WEIGHTS) as FoundKind[];
+const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([
+  'about',
+  'link',
+  'snapshot',
+  'comparison',
+  'assessment',
+]);
+
+/** Kinds of which nothing is said above are found too, by the texts that they have. */
+const kindsSought = (): FoundKind[] => [
+  ...(Object.keys(WEIGHTS) as FoundKind[]),
+  ...KIND_NAMES.filter((kind): kind is FoundKind => !UNSOUGHT.has(kind) && !(kind in WEIGHTS)),
+];
+
+/** Fields that hold what a record is called, or says. */
+const TEXTS = ['title', 'name', 'text', 'wording', 'note'] as const;
 
 /** Records that are prepared in one step. */
 const AT_A_TIME = 512;
@@ -77,13 +94,13 @@ export function* search(catalogue: Catalogue, query: string, limit = 12): Genera
   const sound = whole.length > 2 && /^[a-z]+$/.test(whole) ? soundsOf(whole) : [];
   let best: { entry: Entry; kind: FoundKind; fit: number }[] = [];
   let found: readonly Found[] = [];
-  for (const kind of KINDS) {
+  for (const kind of kindsSought()) {
     for (const page of catalogue.records[kind].pages as readonly Page<AnyRecord>[]) {
       for (const entries of entriesOf(page)) {
         const before = best.length;
         for (const entry of entries) {
           const fit = fitOf(entry, words, whole, sound);
-          if (fit > 0) best.push({ entry, kind, fit: fit + WEIGHTS[kind] });
+          if (fit > 0) best.push({ entry, kind, fit: fit + (WEIGHTS[kind] ?? 0) });
         }
         if (best.length > before) {
           best = pruned(best, limit);
@@ -182,8 +199,14 @@ function entryOf(record: AnyRecord): Entry {
       return entry([value, label, record.note]);
     }
     default:
-      return entry([]);
+      return entry(textsOf(record));
   }
+}
+
+/** What a record of any kind says in words. */
+function textsOf(record: AnyRecord): string[] {
+  const fields = record as unknown as Readonly<Record<string, unknown>>;
+  return TEXTS.flatMap((name) => (typeof fields[name] === 'string' && fields[name] ? [fields[name]] : []));
 }
 
 function wordReading({ key, value, state }: Reading): { label: string; value: string } {
@@ -241,7 +264,10 @@ function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: st
         about: record.subject ? `question, ${nameOf(catalogue, record.subject)}` : 'question',
         ...(record.subject && { subject: record.subject }),
       };
-    default:
-      return { ...base, text: id, about: '' };
+    default: {
+      const owner = referencesOf(record).find(({ role }) => role !== 'cited');
+      const about = owner ? `${kind}, ${nameOf(catalogue, owner.id)}` : kind;
+      return { ...base, text: textsOf(record)[0] ?? id, about, ...(owner && { subject: owner.id }) };
+    }
   }
 }

@@ -77,6 +77,8 @@ function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
     case 'claim':
     case 'question':
       return subject ? dossier(subject, { tab: 'assessment' }) : { name: 'dossiers', query: { asof } };
+    default:
+      return subject ? dossier(subject, {}) : { name: 'dossiers', query: { asof } };
   }
 }
 /** A package is shown with whom a change of it would reach. */
