@@ -39,8 +39,12 @@ class KillableBrowser {
       stdio: 'ignore',
       detached: true,
     });
-    const port = await waitFor(async () => (await readFile(portFile, 'utf8')).split('\n')[0]);
-    this.#browser = await chromium.connectOverCDP(`http://127.0.0.1:${port}`);
+    // The file is there before its first line is, and the port before it is listened on.
+    this.#browser = await waitFor(async () => {
+      const [port] = (await readFile(portFile, 'utf8')).split('\n');
+      if (!/^\d+$/.test(port)) throw new Error('Chromium has not told its port yet');
+      return chromium.connectOverCDP(`http://127.0.0.1:${port}`);
+    });
     const context = this.#browser.contexts()[0];
     context.setDefaultTimeout(15_000);
     return context.pages()[0] ?? (await context.newPage());
