@@ -1,7 +1,7 @@
 /** When a copy is due, what is remembered apart, and the shelf. */
 import { describe, expect, it } from 'vitest';
 import { createMemoryStore } from './keyValueStore.ts';
-import { dayIn, isBackupDue } from './backups.ts';
+import { copyNameOf, dayIn, isBackupDue } from './backups.ts';
 import { forgetSeen, recallSeen, rememberSeen, seenIds } from './lastSeen.ts';
 import { createMemoryNotes } from './notePad.ts';
 import { freshTitle, isForgotten, Shelf } from './shelf.ts';
@@ -23,6 +23,16 @@ describe('a copy', () => {
     ['backed up long ago, exported yesterday', '2026-11-27', '2026-01-01', 9, false],
   ])('%s', (_, lastExport, lastBackup, editsSince, due) => {
     expect(isBackupDue({ lastExport, lastBackup, editsSince }, TODAY)).toBe(due);
+  });
+});
+
+describe('the name of a copy', () => {
+  it.each([
+    ['Reading rooms', '', 'reading-rooms-2026-11-28.json'],
+    ['  Ö & (2) ', 'remains', '2-remains-2026-11-28.json'],
+    ['???', '', 'catalogue-2026-11-28.json'],
+  ])('of “%s” %s', (title, more, name) => {
+    expect(copyNameOf(title, '2026-11-28', more)).toBe(name);
   });
 });
 

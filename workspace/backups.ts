@@ -26,3 +26,9 @@ export function isBackupDue({ lastExport, lastBackup, editsSince }: Backups, tod
   const last = [lastExport, lastBackup].sort()[1];
   return last ? today - dayIn(last) >= OLD_DAYS : editsSince >= FIRST_EDITS;
 }
+
+/** A copy's file name from the catalogue's title and the day: `reading-rooms-2026-11-28.json`. */
+export function copyNameOf(title: string, day: string, more = ''): string {
+  const words = title.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return [words.replace(/^-|-$/g, '') || 'catalogue', more, day].filter(Boolean).join('-') + '.json';
+}

@@ -27,7 +27,7 @@ import type { KeyValueStore } from './keyValueStore.ts';
 import { openItem } from './sealedItem.ts';
 import type { EditItem, Head, StepItem } from './storeLayout.ts';
 import { STORE_FORMAT, type Mark } from './mark.ts';
-import type { SavedState } from './savedState.ts';
+import { withListChanges, type SavedState } from './savedState.ts';
 import { HEADS, listKey, MARK, parseStepKey } from './storeKeys.ts';
 
 /** Where the reading ended: the last step, and what its successor must name. */
@@ -272,14 +272,8 @@ async function replay(
   damage: Issue[],
   isExact: boolean,
 ): Promise<Replayed> {
-  const byNumber = new Map<number, { key: string; term: number }[]>();
-  let greatest = head.step;
-  for (const key of keys) {
-    const place = parseStepKey(key);
-    if (!place || place.number <= head.step) continue;
-    byNumber.set(place.number, [...(byNumber.get(place.number) ?? []), { key, term: place.term }]);
-    greatest = Math.max(greatest, place.number);
-  }
+  const byNumber = stepsAfter(keys, head.step);
+  const greatest = Math.max(head.step, ...byNumber.keys());
   let { step, sum, state }: Replayed = { step: head.step, sum: head.sum, state: start };
   for (let number = head.step + 1; number <= greatest; number++) {
     const found = await readStep(store, byNumber.get(number) ?? [], sum);
@@ -299,10 +293,26 @@ async function replay(
   return { state, step, sum };
 }
 
+interface StepPlace {
+  readonly key: string;
+  readonly term: number;
+}
+
+/** The steps behind a number, by theirs: several writers may have written one of the same. */
+function stepsAfter(keys: readonly string[], step: number): Map<number, StepPlace[]> {
+  const byNumber = new Map<number, StepPlace[]>();
+  for (const key of keys) {
+    const place = parseStepKey(key);
+    if (place && place.number > step)
+      byNumber.set(place.number, [...(byNumber.get(place.number) ?? []), { key, term: place.term }]);
+  }
+  return byNumber;
+}
+
 /** The step of a number that follows on what is known: of several, that of the latest writer. */
 async function readStep(
   store: KeyValueStore,
-  candidates: readonly { key: string; term: number }[],
+  candidates: readonly StepPlace[],
   previous: string,
 ): Promise<{ key: string; sum: string; item: StepItem } | null> {
   for (const { key } of [...candidates].sort((a, b) => b.term - a.term)) {
@@ -325,10 +335,7 @@ function takeStep(state: SavedState, item: StepItem, isExact = true): SavedState
   if (!taken) return null;
   const exact = applyDiff(state.catalogue, taken.diff);
   if (!exact.ok && isExact) return null;
-  const lists = new Map(state.lists);
-  for (const [id, [, after]] of Object.entries(taken.lists))
-    if (after === null) lists.delete(id);
-    else lists.set(id, after);
+  const lists = withListChanges(state.lists, taken.lists);
   if (exact.ok) return { catalogue: exact.value, history: taken.history, lists };
   const { added, changed, removed } = taken.diff;
   const put = [...Object.values(added), ...Object.values(changed).map(([, after]) => after)];
@@ -348,12 +355,7 @@ export async function readFurther(
   store: KeyValueStore,
   { state, reached }: Followed,
 ): Promise<Followed | null> {
-  const byNumber = new Map<number, { key: string; term: number }[]>();
-  for (const key of await store.keys()) {
-    const place = parseStepKey(key);
-    if (place && place.number > reached.step)
-      byNumber.set(place.number, [...(byNumber.get(place.number) ?? []), { key, term: place.term }]);
-  }
+  const byNumber = stepsAfter(await store.keys(), reached.step);
   if (!byNumber.has(reached.step + 1)) return null;
   let [now, { step, sum, greatest }] = [state, reached];
   for (let found; byNumber.has(step + 1); step++, sum = found.sum) {

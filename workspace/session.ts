@@ -15,7 +15,7 @@ import { recallSeen, rememberSeen, type LastSeen } from './lastSeen.ts';
 import type { NotePad } from './notePad.ts';
 import { readFurther, readStore, type Reached, type ReadStore } from './readStore.ts';
 import { reasonOf, SavingQueue, type Saving } from './savingQueue.ts';
-import type { SavedState } from './savedState.ts';
+import { withListChanges, type SavedState } from './savedState.ts';
 import type { OpenChannel, WriterLocks } from './windows.ts';
 import { WriterRole } from './writerRole.ts';
 import { titleOf, countRecords } from './catalogueFigures.ts';
@@ -258,10 +258,7 @@ export class CatalogueSession {
     if (!taken) return success(null);
     const catalogue = applyDiff(this.#state.catalogue, taken.diff);
     if (!catalogue.ok) return catalogue;
-    const lists = new Map(this.#state.lists);
-    for (const [id, [, after]] of Object.entries(taken.lists))
-      if (after === null) lists.delete(id);
-      else lists.set(id, after);
+    const lists = withListChanges(this.#state.lists, taken.lists);
     const after: SavedState = { catalogue: catalogue.value, history: taken.history, lists };
     for (const [sum, list] of bytes) this.#bytes.set(sum, list);
     this.#queue.push({ step, after, bytes });

@@ -1,17 +1,12 @@
 /** The open catalogue as a file, and files as catalogues. */
 import { parseCatalogueFile, type CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
 import type { Result } from '../../core/issue.ts';
+import { copyNameOf } from '../../workspace/backups.ts';
 import { saveTextFile } from '../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { today } from '../stores/clock.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
 import { useBackupStore } from '../stores/backupStore.ts';
-
-/** A file's name from a catalogue's title: `reading-rooms-2026-11-28.json`. */
-function fileNameOf(title: string, more = ''): string {
-  const words = title.toLowerCase().replace(/[^a-z0-9]+/g, '-');
-  return [words.replace(/^-|-$/g, '') || 'catalogue', more, today()].filter(Boolean).join('-') + '.json';
-}
 
 /** Exporting the open catalogue, and reading a file. */
 export function useCatalogueFiles() {
@@ -23,7 +18,7 @@ export function useCatalogueFiles() {
   async function exportCatalogue(more = ''): Promise<void> {
     const made = await store.exportFile();
     if (!made.ok) return notices.tellIssues(made.issues);
-    const name = fileNameOf(store.about?.title ?? '', more);
+    const name = copyNameOf(store.about?.title ?? '', today(), more);
     saveTextFile(name, 'application/json', made.value);
     backups.noteExport();
     if (made.issues.length > 0) notices.tellIssues(made.issues);

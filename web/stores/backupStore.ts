@@ -4,7 +4,7 @@
  */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { dayIn, isBackupDue, type Backups } from '../../workspace/backups.ts';
+import { copyNameOf, dayIn, isBackupDue, type Backups } from '../../workspace/backups.ts';
 import { createBrowserStore } from './browserStore.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { today } from './clock.ts';
@@ -80,7 +80,7 @@ export const useBackupStore = defineStore('backup', () => {
       if (permission !== 'granted') throw new Error('the folder wants to be allowed again');
       const made = await store.exportFile();
       if (!made.ok) return;
-      const name = `${(store.about?.title ?? 'catalogue').toLowerCase().replace(/[^a-z0-9]+/g, '-')}-${today()}.json`;
+      const name = copyNameOf(store.about?.title ?? '', today());
       const file = await target.getFileHandle(name, { create: true });
       const writing = await file.createWritable();
       await writing.write(made.value);
