@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { concatBytes } from '../core/formats/byteStream.ts';
-import { decompress, isCompression } from '../core/formats/decompress.ts';
+import { decompress, isCompression } from '../core/formats/compression/decompress.ts';
 import { recogniseFormat } from '../core/formats/recognise.ts';
 import { inputFiles } from '../cli/readPath.ts';
 import { openBrowser, startServer } from '../e2e/browser.ts';

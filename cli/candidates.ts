@@ -1,5 +1,6 @@
 /** Candidate bases as the command line names them: `NAME[@DATE]=FILE[,FILE…]`, a name given again for each state. */
 import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
+import { lossesOf, type Loss } from '../core/catalogue/loss.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
 import type { CandidateState } from '../core/packages/candidate.ts';
@@ -12,16 +13,28 @@ export const collect = (value: string, list: readonly string[]) => [...list, val
 /** Reads all candidates. A name and date given twice is one state with all the files. */
 export async function readCandidates(given: readonly string[]): Promise<PlacedCandidate[]> {
   const read = await Promise.all(given.map(readState));
-  const byName = new Map<string, { suites: string[]; states: Map<string, CandidateState> }>();
-  for (const { name, date, suites, lists } of read) {
-    const known = byName.get(name) ?? { suites: [], states: new Map<string, CandidateState>() };
+  const byName = new Map<
+    string,
+    { suites: string[]; makers: string[]; losses: Loss[]; states: Map<string, CandidateState> }
+  >();
+  for (const { name, date, suites, makers, lists, losses } of read) {
+    const known = byName.get(name) ?? {
+      suites: [],
+      makers: [],
+      losses: [],
+      states: new Map<string, CandidateState>(),
+    };
     byName.set(name, known);
     known.suites.push(...suites);
+    known.makers.push(...makers);
+    known.losses.push(...losses);
     known.states.set(date, { date, lists: [...(known.states.get(date)?.lists ?? []), ...lists] });
   }
-  return [...byName].map(([name, { suites, states }]) => ({
+  return [...byName].map(([name, { suites, makers, losses, states }]) => ({
     name,
     suites,
+    makers: [...new Set(makers)],
+    losses,
     states: [...states.values()].sort((a, b) => (a.date < b.date ? -1 : 1)),
   }));
 }
@@ -43,10 +56,11 @@ async function readState(given: string) {
     part: partOfRepository(index.release?.suite ?? index.name),
     packages: index.packages,
   }));
-  const suites = indexes.flatMap(({ release }) =>
-    release ? [release.suite, release.codename].filter(Boolean) : [],
+  const suites = indexes.flatMap(({ release, identity }) =>
+    [identity.suite, release?.suite ?? '', release?.codename ?? ''].filter(Boolean),
   );
-  return { name, date, suites, lists };
+  const makers = indexes.map(({ identity }) => identity.origin).filter(Boolean);
+  return { name, date, suites, makers, lists, losses: lossesOf(indexes.flatMap((index) => index.losses)) };
 }
 
 /** True for a calendar day. */

@@ -1,4 +1,4 @@
-/** The command line: a thin shell over core/. Exit status 0 done, 1 input could not be read, 2 wrong use. */
+/** The command line: a thin shell over core/. Exit status 0 done, 1 an input was not read whole or not at all, 2 wrong use. */
 import { Command, CommanderError } from 'commander';
 import { version } from '../package.json';
 import { InputError, UsageError } from './failures.ts';
@@ -25,7 +25,8 @@ for (const command of program.commands) command.exitOverride();
 
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(0); // whoever reads has enough
-  throw error;
+  console.error(`aspen: the output could not be written: ${error.message}`);
+  process.exit(1);
 });
 
 try {

@@ -2,7 +2,7 @@
 import type { Command } from 'commander';
 import { placeSystem, type Placement } from '../core/capture/placeSystem.ts';
 import { nameOfSystem, type ReadDrop, type ReadSystem } from '../core/capture/system.ts';
-import { wordAnswer } from '../core/wording/answerText.ts';
+import { wordAnswer, wordPlaced } from '../core/wording/answerText.ts';
 import { formatShare } from '../core/wording/valueText.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';
 import { issueReport } from './inspect.ts';
@@ -68,8 +68,9 @@ export function systemOf(path: string, drop: ReadDrop): ReadSystem {
   }
   if (withPackages.length === 1) return withPackages[0];
   if (drop.indexes.length === 1) {
+    const [{ packages, losses }] = drop.indexes;
     const known = drop.systems[0] ?? { root: '', identification: {}, sources: [], files: drop.files };
-    return { ...known, packages: drop.indexes[0].packages };
+    return { ...known, packages, losses, listLosses: losses };
   }
   throw new InputError(
     `${path}: no list of installed packages was found; give a dpkg status file or a folder that has one`,
@@ -77,10 +78,11 @@ export function systemOf(path: string, drop: ReadDrop): ReadSystem {
 }
 
 function reportOf(placement: Placement) {
-  const { answer, candidates, accounts, relation, findings } = placement;
+  const { answer, candidates, accounts, relation, findings, losses } = placement;
   return {
     answer: {
       base: answer.base,
+      others: answer.others,
       reason: wordAnswer(placement),
       code: answer.reason,
       carriedShare: answer.carriedShare,
@@ -100,6 +102,7 @@ function reportOf(placement: Placement) {
       agreement,
     })),
     accounts,
+    losses,
     findings: findings.map(issueReport),
   };
 }
@@ -112,5 +115,6 @@ function textOf(placement: Placement): string {
   );
   const explained = accounts.map(({ name, packages }) => `${name} ${packages}`).join(', ');
   const notes = findings.map(issueReport).map(({ text }) => text);
-  return `${[wordAnswer(placement), ...rows, `Explained by: ${explained}`, ...notes].join('\n')}\n`;
+  const head = [wordPlaced(placement), wordAnswer(placement)].filter(Boolean).join(' ');
+  return `${[head, ...rows, `Explained by: ${explained}`, ...notes].join('\n')}\n`;
 }

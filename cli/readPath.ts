@@ -1,4 +1,5 @@
 /** Files of this machine as the core takes them: a folder, an archive or a file, as streams. */
+import type { Dirent } from 'node:fs';
 import { open, readdir, stat } from 'node:fs/promises';
 import { join, relative } from 'node:path';
 import type { InputFile } from '../core/capture/readFile.ts';
@@ -10,13 +11,33 @@ export async function inputFiles(path: string): Promise<InputFile[]> {
   const found = await stat(path);
   if (!found.isDirectory()) return [inputFile(path, path, found.size)];
   const files: InputFile[] = [];
-  for (const entry of await readdir(path, { recursive: true, withFileTypes: true })) {
-    if (!entry.isFile() && !entry.isSymbolicLink()) continue;
-    const full = join(entry.parentPath, entry.name);
-    const info = await stat(full).catch(() => null); // a link that leads nowhere is no file
-    if (info?.isFile()) files.push(inputFile(full, relative(path, full), info.size));
+  for (const folders = [path]; folders.length > 0;) {
+    const folder = folders.pop()!;
+    let entries: Dirent[];
+    try {
+      entries = await readdir(folder, { withFileTypes: true });
+    } catch (error) {
+      if (folder === path) throw error;
+      files.push(unreadable(relative(path, folder), error));
+      continue;
+    }
+    for (const entry of entries) {
+      const full = join(folder, entry.name);
+      if (entry.isDirectory()) folders.push(full);
+      if (!entry.isFile() && !entry.isSymbolicLink()) continue;
+      const info = await stat(full).catch(() => null); // a link that leads nowhere is no file
+      if (info?.isFile()) files.push(inputFile(full, relative(path, full), info.size));
+    }
   }
   return files.sort((a, b) => (a.path < b.path ? -1 : 1));
+}
+
+/** A folder that may not be looked into stands for what is in it: reading it says why. */
+function unreadable(path: string, error: unknown): InputFile {
+  const fail = (): never => {
+    throw error;
+  };
+  return { path, size: 0, open: fail };
 }
 
 function inputFile(full: string, path: string, size: number): InputFile {

@@ -16,6 +16,6 @@ export default defineConfig({
   ssr: {
     noExternal: true,
     // These find their WebAssembly beside themselves.
-    external: ['7z-wasm', '@bokuweb/zstd-wasm'],
+    external: ['node-liblzma/wasm', '@bokuweb/zstd-wasm'],
   },
 });

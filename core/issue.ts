@@ -12,6 +12,8 @@ export interface Issue {
   readonly where: string;
   readonly severity: IssueSeverity;
   readonly params: Readonly<Record<string, string | number>>;
+  /** True when something that the input holds, or held before it was cut, was not read. */
+  readonly loses?: true;
 }
 
 /** A value, or the issues that prevented it. A value can come with issues: what was skipped on the way. */
@@ -27,6 +29,16 @@ export function createIssue(
   params: Issue['params'] = {},
 ): Issue {
   return { code, where, severity, params };
+}
+
+/** Creates an issue of an input that was not read whole: part of it was kept, or nothing (`error`). */
+export function createLoss(
+  code: string,
+  where: string,
+  params: Issue['params'] = {},
+  severity: 'damage' | 'error' = 'damage',
+): Issue {
+  return { code, where, severity, params, loses: true };
 }
 
 /** A result that holds a value. */

@@ -58,6 +58,7 @@ export const source = (id: string, sourceKind: SourceKind, date?: string): Sourc
   ...(date && { date }),
   by: '',
   conditions: {},
+  losses: [],
   files: [],
   note: '',
 });

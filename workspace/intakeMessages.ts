@@ -1,8 +1,10 @@
 /** What the intake worker is asked and what it answers. Package lists travel packed. */
 import type { FactProposal } from '../core/capture/proposeFacts.ts';
+import type { IndexIdentity } from '../core/capture/indexIdentity.ts';
 import type { ReadFile } from '../core/capture/readFile.ts';
 import type { ReadSystem } from '../core/capture/system.ts';
 import type { Snapshot } from '../core/catalogue/snapshot.ts';
+import type { Loss } from '../core/catalogue/loss.ts';
 import type { Conditions } from '../core/catalogue/conditions.ts';
 import type { DebRelease } from '../core/formats/debRelease.ts';
 import type { Family } from '../core/formats/family.ts';
@@ -31,6 +33,8 @@ export interface IndexSummary {
   /** The file or address that it was read from. */
   readonly path: string;
   readonly name: string;
+  /** Whose it is and of which suite; empty where that has to be asked for. */
+  readonly identity: IndexIdentity;
   readonly family: Family;
   readonly packed: Uint8Array;
   readonly packageCount: number;
@@ -40,6 +44,8 @@ export interface IndexSummary {
   readonly signature: Snapshot['signature'];
   /** Who signed it, where that is known. */
   readonly signer: string;
+  /** What of it was not read. */
+  readonly losses: readonly Loss[];
 }
 
 /** All that was read of a drop. */

@@ -5,11 +5,13 @@
 import type { Placement } from '../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../core/capture/readFiles.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
+import type { IndexIdentity } from '../core/capture/indexIdentity.ts';
 import type { Family } from '../core/formats/family.ts';
 import { indexesByRelease } from '../core/packages/indexesByRelease.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
 import type { DropSummary, IndexSummary } from './intakeMessages.ts';
 import type { IntakeAnswer, IntakeRequest } from './readerMessages.ts';
+import { firstChoices, type IntakeChoices } from './intakeChoices.ts';
 import type { CandidateMessage } from './candidateMessage.ts';
 
 /** A candidate base at hand: from the catalogue's snapshots, or indexes that were dropped or fetched. */
@@ -31,6 +33,8 @@ export interface ReadingState {
   readonly packed: ReadonlyMap<string, Uint8Array>;
   readonly placement: Placement | null;
   readonly failure: string;
+  /** What was chosen of each system, by its place in the drop. */
+  readonly choices: ReadonlyMap<number, IntakeChoices>;
   /** Package lists from mirrors; they stay while files are read. */
   readonly fetched: readonly IndexSummary[];
 }
@@ -62,6 +66,7 @@ const EMPTY: ReadingState = {
   packed: new Map(),
   placement: null,
   failure: '',
+  choices: new Map(),
   fetched: [],
 };
 
@@ -81,6 +86,18 @@ export class IntakeReading {
   /** The package lists at hand: those of the drop, then those from mirrors. */
   get allIndexes(): readonly IndexSummary[] {
     return [...(this.#state.drop?.indexes ?? []), ...this.#state.fetched];
+  }
+
+  /** What was chosen of the system at hand. */
+  get choices(): IntakeChoices {
+    const { choices, chosen, drop } = this.#state;
+    return choices.get(chosen) ?? firstChoices(drop?.systems[chosen]);
+  }
+
+  /** Notes what the analyst chooses of the system at hand. */
+  decide(change: Partial<IntakeChoices>): void {
+    const choices = new Map(this.#state.choices).set(this.#state.chosen, { ...this.choices, ...change });
+    this.#set({ choices });
   }
 
   #set(change: Partial<ReadingState>): void {
@@ -172,6 +189,17 @@ export class IntakeReading {
     if (this.#state.phase === 'read') await this.choose(this.#state.chosen);
   }
 
+  /** Says whose package lists are, where they do not say it; a system that was read is placed anew with that. */
+  async nameIndexes(paths: readonly string[], identity: IndexIdentity): Promise<void> {
+    const name = (index: IndexSummary) => (paths.includes(index.path) ? { ...index, identity } : index);
+    const { drop, fetched } = this.#state;
+    this.#set({
+      drop: drop && { ...drop, indexes: drop.indexes.map(name) },
+      fetched: fetched.map(name),
+    });
+    if (this.#state.phase === 'read') await this.choose(this.#state.chosen);
+  }
+
   /** Lets go of package lists that are kept in the catalogue now; what was dropped stays as it was read. */
   releaseFetched(kept: readonly IndexSummary[]): void {
     const paths = new Set(kept.map(({ path }) => path));
@@ -189,15 +217,22 @@ function candidateOfIndexes(group: readonly IndexSummary[], taken: Set<string>):
   const main = group.find((index) => partOfRepository(index.name) === 'base') ?? group[0];
   const name = taken.has(main.name) ? `${main.name} (just read)` : main.name;
   taken.add(name);
-  const suites = group.flatMap(({ release, name: own }) =>
-    release ? [release.suite, release.codename] : [own],
-  );
   const named = group.map((index) => ({
     name: group.length > 1 ? `${main.name}: ${index.name}` : name,
     part: partOfRepository(index.name),
     key: keyOf(index),
   }));
-  const makers = [main.release?.origin ?? ''].filter(Boolean);
-  const states = [{ date: main.date, lists: named }];
-  return { name, at: group, message: { name, suites: suites.filter(Boolean), makers, states } };
+  const suites = group.flatMap(({ release, identity }) => [
+    identity.suite,
+    release?.suite ?? '',
+    release?.codename ?? '',
+  ]);
+  const message = {
+    name,
+    suites: suites.filter(Boolean),
+    makers: [main.identity.origin].filter(Boolean),
+    states: [{ date: main.date, lists: named }],
+    losses: group.flatMap(({ losses }) => losses),
+  };
+  return { name, at: group, message };
 }

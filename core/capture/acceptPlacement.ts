@@ -15,6 +15,7 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { createRelease } from '../catalogue/release.ts';
 import { createSnapshot, type Snapshot } from '../catalogue/snapshot.ts';
 import { createSource } from '../catalogue/source.ts';
+import { lossesOf, type Loss } from '../catalogue/loss.ts';
 import type { Conditions } from '../catalogue/conditions.ts';
 import type { When } from '../catalogue/when.ts';
 import type { Account } from '../packages/account.ts';
@@ -33,8 +34,8 @@ export interface Acceptance {
   readonly facts: readonly FactProposal[];
   /** Under which the system was captured (conditions.ts). */
   readonly conditions: Conditions;
-  /** The base, if the placing is taken. */
-  readonly base?: AcceptedBase;
+  /** The bases, if the placing is taken: one, or those that a mixture is put together from, in order. */
+  readonly bases: readonly AcceptedBase[];
   /** The day on which it was taken, as the capture says; empty when it does not. */
   readonly taken: When;
   /** The day on which the capture was read. */
@@ -49,6 +50,8 @@ export interface AcceptedBase {
   readonly relation: Relation;
   readonly candidate: RankedCandidate;
   readonly accounts: readonly Account[];
+  /** What was not read of the base's lists. */
+  readonly losses?: readonly Loss[];
   /** The base's package lists, when they came with the system and are to be kept for the next one. */
   readonly indexes?: readonly KeptIndex[];
 }
@@ -57,9 +60,12 @@ export interface AcceptedBase {
 export interface Accepted {
   readonly records: readonly AnyRecord[];
   readonly release: RecordId;
-  /** The heads of package lists, whose packages are stored under their ids: the system's, and the base's in their order. */
+  /** The heads of package lists, whose packages are stored under their ids: the system's, and the bases' in their order. */
   readonly heads: { readonly system?: Snapshot; readonly bases: readonly Snapshot[] };
 }
+
+/** As many as a record keeps. */
+const MOST_LOSSES = 20;
 
 /** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
 export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): Accepted {
@@ -92,6 +98,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     by,
     conditions: acceptance.conditions,
     files: system.files.map(({ path, format, bytes }) => ({ path, format, bytes })),
+    losses: lossesOf(system.losses).slice(0, MOST_LOSSES),
   });
   records.push(source);
 
@@ -107,21 +114,30 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
       origin: system.root,
       packages: system.packages.size,
       signature: 'none',
+      losses: lossesOf(system.listLosses).slice(0, MOST_LOSSES),
     });
   if (snapshot) records.push(snapshot);
   const baseSnapshots: Snapshot[] = [];
-  if (acceptance.base) {
-    const { at, indexes = [] } = acceptance.base;
+  acceptance.bases.forEach((accepted, order) => {
+    const { at, indexes = [], losses = [] } = accepted;
     const base = typeof at === 'string' ? at : releaseNamed(at.distribution, at.version);
     records.push(
-      ...placingRecords(acceptance.base, { release, base, source: source.id, today: taken, fresh }),
+      ...placingRecords(accepted, {
+        release,
+        base,
+        order,
+        source: source.id,
+        today: taken,
+        fresh,
+        losses: [...lossesOf(system.listLosses), ...losses].slice(0, MOST_LOSSES),
+      }),
     );
     for (const index of indexes) {
       const kept = snapshotOfIndex(fresh('snapshot', `${index.name} ${index.date}`), index, base);
       records.push(kept);
       baseSnapshots.push(kept);
     }
-  }
+  });
   records.push(
     ...acceptance.facts.map((fact) =>
       readingOf(fact, release, source.id, fresh('reading', `${tokenOf(release)}-${fact.key}`), taken),
@@ -133,14 +149,16 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
 interface Ends {
   readonly release: RecordId;
   readonly base: RecordId;
+  readonly order: number;
   readonly source: RecordId;
   readonly today: When;
   readonly fresh: (kind: string, text: string) => RecordId;
+  readonly losses: readonly Loss[];
 }
 
 function placingRecords(
   accepted: AcceptedBase,
-  { release, base, source, today, fresh }: Ends,
+  { release, base, order, source, today, fresh, losses }: Ends,
 ): [Link, Comparison] {
   const pair = `${tokenOf(release)}-on-${tokenOf(base)}`;
   const { installed, same, rebuilt, patched, heldBack, ahead, own } = accepted.candidate.counts;
@@ -150,6 +168,7 @@ function placingRecords(
       derivative: release,
       base,
       relation: accepted.relation,
+      order,
       certainty: 'sure',
       sources: [source],
     }),
@@ -162,6 +181,7 @@ function placingRecords(
       against: [accepted.candidate.name],
       counts: { installed, same, rebuilt, patched, heldBack, ahead, own },
       accounts: accepted.accounts.map(({ name, packages }) => ({ name, packages })),
+      losses: [...losses],
     }),
   ];
 }

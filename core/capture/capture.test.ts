@@ -258,22 +258,24 @@ describe('accepting', () => {
         taken: '',
         today: '2026-11-24',
         by: '',
-        base: {
-          at: { distribution: 'Fenwick', version: '31' },
-          relation: 'installs from',
-          candidate: placement.candidates[0],
-          accounts: placement.accounts,
-          indexes: [
-            {
-              name: 'saltmarsh',
-              origin: 'f',
-              date: '2026-11-20',
-              family: 'deb',
-              packages: index.packages.size,
-              signature: 'unchecked',
-            },
-          ],
-        },
+        bases: [
+          {
+            at: { distribution: 'Fenwick', version: '31' },
+            relation: 'installs from',
+            candidate: placement.candidates[0],
+            accounts: placement.accounts,
+            indexes: [
+              {
+                name: 'saltmarsh',
+                origin: 'f',
+                date: '2026-11-20',
+                family: 'deb',
+                packages: index.packages.size,
+                signature: 'unchecked',
+              },
+            ],
+          },
+        ],
       });
     const first = accept();
     const diff = diffOfRecords(createCatalogue(), first.records);

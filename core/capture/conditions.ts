@@ -99,9 +99,16 @@ const SPOIL_RULES: readonly SpoilRule[] = [
   },
 ];
 
-/** Why these conditions make a reading of a fact unfit as evidence; none if they do not. */
-export function spoilsOf(key: string, conditions: Conditions): string[] {
-  return SPOIL_RULES.filter(({ holds, keys }) => keys.includes(key) && holds(conditions)).map(
+/** Counts that are wrong when a part of the files is missing. */
+const COUNTED_KEYS: readonly string[] = ['defaults.packages', 'footprint.disk'];
+
+/**
+ * Why these conditions make a reading of a fact unfit as evidence; none if they do not. `isPartial` says that its source was
+ * not read whole.
+ */
+export function spoilsOf(key: string, conditions: Conditions, isPartial = false): string[] {
+  const reasons = SPOIL_RULES.filter(({ holds, keys }) => keys.includes(key) && holds(conditions)).map(
     ({ reason }) => reason,
   );
+  return isPartial && COUNTED_KEYS.includes(key) ? [...reasons, 'not read whole'] : reasons;
 }

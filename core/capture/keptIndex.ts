@@ -1,6 +1,7 @@
 /** A repository's package list that is kept in the catalogue. */
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createSnapshot, type Snapshot } from '../catalogue/snapshot.ts';
+import type { Loss } from '../catalogue/loss.ts';
 import type { When } from '../catalogue/when.ts';
 import type { Family } from '../formats/family.ts';
 
@@ -12,9 +13,22 @@ export interface KeptIndex {
   readonly family: Family;
   readonly packages: number;
   readonly signature: Snapshot['signature'];
+  /** What was not read of it. */
+  readonly losses?: readonly Loss[];
 }
 
 /** The head of a kept package list. */
-export function snapshotOfIndex(id: RecordId, { date, ...index }: KeptIndex, of: RecordId): Snapshot {
-  return createSnapshot({ id, of, role: 'repository', ...index, date: date || undefined });
+export function snapshotOfIndex(
+  id: RecordId,
+  { date, losses = [], ...index }: KeptIndex,
+  of: RecordId,
+): Snapshot {
+  return createSnapshot({
+    id,
+    of,
+    role: 'repository',
+    ...index,
+    losses: losses.slice(0, 20),
+    date: date || undefined,
+  });
 }

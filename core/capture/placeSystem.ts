@@ -3,8 +3,10 @@
  * its identification, its key rings and its packagers say (evidence.ts). Where they disagree, that is a finding.
  */
 import type { Issue } from '../issue.ts';
+import { lossesOf, type Loss } from '../catalogue/loss.ts';
 import type { Relation } from '../catalogue/relations.ts';
 import { findBase, type BaseFinding, type RankedCandidate } from '../packages/findBase.ts';
+import { OWN_MARK, UNEXPLAINED } from '../packages/accounts.ts';
 import { createInstalledSet } from '../packages/installedSet.ts';
 import { enabledRepositories } from './configuredRepositories.ts';
 import { evidenceFindings } from './evidence.ts';
@@ -15,31 +17,68 @@ import type { ReadSystem } from './system.ts';
 export interface Placement extends BaseFinding {
   /** How the system relates to its base; null without one. */
   readonly relation: Relation | null;
+  /** The same for each of the further bases of a mixture, in their order. */
+  readonly otherRelations: readonly Relation[];
   /** Contradictions and confirmations from outside the packages. */
   readonly findings: readonly Issue[];
+  /** What was not read of the lists that the answer rests on: the system's, and those of its base or the best candidate. */
+  readonly losses: { readonly system: readonly Loss[]; readonly base: readonly Loss[] };
 }
 
 /**
- * Places a system among candidates. A candidate made by the distribution that the system names itself is its own,
- * and one that is known to be built on that distribution cannot be its base.
+ * Places a system among candidates. A candidate made by the distribution that the system names itself is its own, unless
+ * the system has an archive or revisions of its own beside it; one that is known to be built on that distribution cannot
+ * be its base.
  */
 export function placeSystem(system: ReadSystem, all: readonly PlacedCandidate[]): Placement {
   const names = namesOfSystem(system);
-  const candidates = all
-    .filter(({ ancestors = [] }) => !ancestors.some((name) => names.has(token(name))))
-    .map((candidate) => ({ ...candidate, own: isMadeBy(candidate, names) }));
-  const configured = configuredCandidates(system, candidates);
+  const possible = all.filter(({ ancestors = [] }) => !ancestors.some((name) => names.has(token(name))));
   const installed = system.packages
     ? createInstalledSet(system.packages)
     : { family: 'deb' as const, packages: [] };
-  const finding = findBase(installed, candidates, configured);
-  const ranked = finding.candidates.find(({ name }) => name === finding.answer.base);
+  const place = (candidates: readonly PlacedCandidate[]) => {
+    const configured = configuredCandidates(system, candidates);
+    return { candidates, configured, finding: findBase(installed, candidates, configured) };
+  };
+  let placed = place(possible.map((candidate) => ({ ...candidate, own: isMadeBy(candidate, names) })));
+  // It only kept the name of what it is built on.
+  if (placed.finding.answer.reason === 'itself' && isApart(system, placed))
+    placed = place(possible.map((candidate) => ({ ...candidate, own: false })));
+  const { candidates, configured, finding } = placed;
+  const compared = candidates.find(({ name }) => name === (finding.answer.base ?? finding.answer.best));
+  const relationTo = (base: string | null) => {
+    const ranked = finding.candidates.find(({ name }) => name === base);
+    return ranked ? relationOf(ranked, configured.has(ranked.name)) : null;
+  };
   return {
     ...finding,
-    relation: ranked ? relationOf(ranked, configured.has(ranked.name)) : null,
+    relation: relationTo(finding.answer.base),
+    otherRelations: finding.answer.others.flatMap((name) => relationTo(name) ?? []),
     findings: evidenceFindings({ system, installed, candidates, configured, finding }),
+    losses: { system: lossesOf(system.listLosses), base: compared?.losses ?? [] },
   };
 }
+
+/** So many packages with marks of their own are the work of somebody. */
+const OWN_REVISIONS = 5;
+
+/** True if a system has an archive that is none of its maker's and something from there, or revisions of its own. */
+function isApart(
+  system: ReadSystem,
+  { candidates, finding }: { candidates: readonly PlacedCandidate[]; finding: BaseFinding },
+): boolean {
+  const makers = candidates.filter(({ own }) => own);
+  const suites = new Set(makers.flatMap((candidate) => [...suitesOf(candidate)].map(bareSuite)));
+  const archives = enabledRepositories(system).filter(({ suite }) => !suites.has(bareSuite(suite)));
+  const hosts = new Set(makers.flatMap((candidate) => candidate.hosts ?? []));
+  const foreign = archives.filter(({ host }) => !hosts.has(host));
+  const packagesOf = (account: string) =>
+    finding.accounts.find(({ name }) => name === account)?.packages ?? 0;
+  return (foreign.length > 0 && packagesOf(UNEXPLAINED) > 0) || packagesOf(OWN_MARK) >= OWN_REVISIONS;
+}
+
+/** A suite without what says which part of a release it is: `stable-security` and `stable/updates` are of `stable`. */
+const bareSuite = (suite: string) => suite.toLowerCase().replace(/[-/](updates|security|backports)$/, '');
 
 /** How the system calls itself (os-release(5), "ID", "NAME"). */
 function namesOfSystem({ identification: { ID = '', NAME = '' } }: ReadSystem): Set<string> {

@@ -1,4 +1,5 @@
 /** A candidate base with the names and places by which a system may point to it. */
+import type { Loss } from '../catalogue/loss.ts';
 import type { Candidate } from '../packages/candidate.ts';
 
 /** A base that a system is held against: its names, its makers, its states. */
@@ -10,6 +11,8 @@ export interface PlacedCandidate extends Candidate {
   /** Names of the distribution that makes it, and of those that it is known to be built on. */
   readonly makers?: readonly string[];
   readonly ancestors?: readonly string[];
+  /** What was not read of its lists. */
+  readonly losses?: readonly Loss[];
 }
 
 /** A name as it may stand in an identification file: `Sarrin Desktop` and `sarrin-desktop` are the same. */

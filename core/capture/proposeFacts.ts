@@ -95,5 +95,5 @@ export function proposeFacts(system: ReadSystem): FactProposal[] {
   return RULES.flatMap((rule) => rule(system))
     .filter(({ key }) => findFactKey(key))
     .filter(({ key }) => !seen.has(key) && seen.add(key))
-    .map((fact) => ({ ...fact, spoiledBy: spoilsOf(fact.key, conditions) }));
+    .map((fact) => ({ ...fact, spoiledBy: spoilsOf(fact.key, conditions, system.losses.length > 0) }));
 }

@@ -1,7 +1,7 @@
 /** A file that is to be read, and one that was. */
 import type { Pieces } from '../formats/byteStream.ts';
 import type { AptSources } from '../formats/aptSources.ts';
-import type { DebRelease } from '../formats/debRelease.ts';
+import type { DebRelease, ReleasedFile } from '../formats/debRelease.ts';
 import type { OsRelease } from '../formats/osRelease.ts';
 import type { PackageList } from '../formats/packageList.ts';
 import type { KeyFile } from '../formats/keyFile.ts';
@@ -22,8 +22,9 @@ export type FileContent =
   /** Says the same in another form; it counts where there is no os-release. */
   | { readonly type: 'lsbRelease'; readonly osRelease: OsRelease }
   | { readonly type: 'aptSources'; readonly aptSources: AptSources }
-  | { readonly type: 'packages'; readonly list: PackageList }
-  | { readonly type: 'release'; readonly release: DebRelease }
+  /** `origin`: whose its packages say they are; without it they say nothing of that. */
+  | { readonly type: 'packages'; readonly list: PackageList; readonly origin?: string }
+  | { readonly type: 'release'; readonly release: DebRelease; readonly files: readonly ReleasedFile[] }
   | { readonly type: 'repomd'; readonly repomd: Repomd }
   | { readonly type: 'keyFile'; readonly keyFile: KeyFile }
   /** A small text whose reader is asked by who needs it; the file's format says what it is. */

@@ -1,28 +1,19 @@
 /**
  * Reads whatever is dropped: recognises each file by its content, opens compressed files and archives, and
- * gives one reading result per file, also for those that are not recognised or damaged.
+ * gives one reading result per file, also for those that are not recognised or damaged. What was not read whole says so.
  */
-import { collectPieces, peekPieces, type Pieces } from '../formats/byteStream.ts';
-import { parseAptSourcesDeb822, parseAptSourcesList } from '../formats/aptSources.ts';
-import { AlpmDatabaseReader } from '../formats/alpmDesc.ts';
-import { DebPackagesReader } from '../formats/debPackages.ts';
-import { parseDebRelease } from '../formats/debRelease.ts';
-import { decompress, isCompression } from '../formats/decompress.ts';
-import { parseOsRelease } from '../formats/osRelease.ts';
-import { parseLsbRelease } from '../formats/lsbRelease.ts';
+import { createSHA256 } from 'hash-wasm';
+import { peekPieces, type Pieces } from '../formats/byteStream.ts';
+import { decompress, isCompression } from '../formats/compression/decompress.ts';
 import { readIso9660 } from '../formats/iso9660.ts';
-import { parseKeyFile } from '../formats/keyFile.ts';
-import { isKeyFile } from '../formats/keyFileKinds.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
-import { parsePackageText, parsePkginfo } from '../formats/packageText.ts';
-import { parseRepomd, RpmPrimaryReader } from '../formats/rpmMetadata.ts';
-import { parseRpmPackageTable } from '../formats/rpmPackageTable.ts';
-import { parseSoftwareBill } from '../formats/softwareBill.ts';
 import { readTar } from '../formats/tar.ts';
-import { parseAptPolicy } from '../formats/terminalText.ts';
 import { readZip } from '../formats/zip.ts';
-import { createIssue, type Issue } from '../issue.ts';
-import type { InputFile, ReadFile, FileContent } from './readFile.ts';
+import { createLoss, type Issue } from '../issue.ts';
+import { parseCaptureManifest } from './captureManifest.ts';
+import { Databases } from './databases.ts';
+import { readContent } from './readContent.ts';
+import type { InputFile, ReadFile } from './readFile.ts';
 
 /** How far the reading is: bytes of the dropped files, and the file at hand. */
 export interface ReadProgress {
@@ -40,10 +31,9 @@ export interface ReadOptions {
   readonly expansionLimit?: number;
 }
 
-/** Small text files longer than this are not what they seem. */
-const TEXT_LIMIT = 8 << 20;
-
 const NESTING_LIMIT = 4;
+/** More files than a system has that one looks at. */
+const FILES_LIMIT = 250_000;
 
 /**
  * Reads files one after another. Never throws for bad input: that becomes issues of the file. Stops with what
@@ -52,7 +42,7 @@ const NESTING_LIMIT = 4;
 export async function readFiles(files: readonly InputFile[], options: ReadOptions = {}): Promise<ReadFile[]> {
   const total = files.reduce((sum, file) => sum + file.size, 0);
   const results: ReadFile[] = [];
-  const run: Run = { options, results, databases: new Map() };
+  const run: Run = { options, results, databases: new Databases() };
   let done = 0;
   for (const file of files) {
     if (options.signal?.aborted) break;
@@ -72,17 +62,22 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
       );
     } catch (error) {
       const reason = error instanceof Error ? error.message : String(error);
-      results.push(unread(file.path, createIssue('error', 'file.unreadable', file.path, { reason })));
+      const issue = createLoss('file.unreadable', file.path, { reason }, 'error');
+      results.push({
+        path: file.path,
+        from: file.path,
+        containers: [],
+        bytes: 0,
+        format: 'unknown',
+        issues: [issue],
+      });
+      run.databases.lose(file.path, issue);
     }
     done = before + file.size;
   }
-  results.push(...[...run.databases.values()].map(finishDatabase));
+  results.push(...run.databases.finish());
   options.onProgress?.({ done: total, total, path: '', files: results.length });
   return results;
-}
-
-function unread(path: string, issue: Issue): ReadFile {
-  return { path, from: path, containers: [], bytes: 0, format: 'unknown', issues: [issue] };
 }
 
 interface Opened {
@@ -97,93 +92,59 @@ interface Opened {
 interface Run {
   readonly options: ReadOptions;
   readonly results: ReadFile[];
-  /** Databases that have a file per package, by the place where they stand. */
-  readonly databases: Map<string, OpenDatabase>;
+  readonly databases: Databases;
 }
 
 async function readOne(file: Opened, run: Run): Promise<void> {
-  const { options, results } = run;
+  const { options, results, databases } = run;
   const { head, whole, pieces } = await peekPieces(file.pieces, HEAD_BYTES);
   const beginning = head.subarray(0, HEAD_BYTES);
   const told = recogniseFormat(beginning, whole && beginning.length === head.length);
   const format = (told === 'unknown' && formatByPlace(file.path)) || told;
   const { path, from, containers, size } = file;
-  const report = (issues: readonly Issue[], content?: FileContent) =>
+  const report = (issues: readonly Issue[], content?: ReadFile['content']) =>
     results.push({ path, from, containers, bytes: size, format, content, issues });
 
   if (containers.length >= NESTING_LIMIT && (isCompression(format) || isArchive(format))) {
-    report([createIssue('error', 'file.nested', path, { limit: NESTING_LIMIT })]);
+    report([createLoss('file.nested', path, { limit: NESTING_LIMIT }, 'error')]);
   } else if (isCompression(format)) {
     const unpacked = decompress(format, pieces, path, options.expansionLimit);
     const first = results.length;
     await readOne({ path, from, containers: [...containers, format], size, pieces: unpacked.pieces }, run);
     const issue = unpacked.issue();
-    if (issue) addIssue(results, first, format, issue);
+    if (issue) addIssue(run, first, file, format, issue);
   } else if (isArchive(format)) {
     await readArchive(file, format, pieces, run);
-  } else if (isListStream(format)) {
-    const reader = LIST_STREAMS[format](path);
-    for await (const piece of pieces) reader.push(piece);
-    const list = reader.finish();
-    report(list.issues, { type: 'packages', list });
   } else if (format === 'alpm-desc') {
-    await addToDatabase(file, pieces, run);
+    await databases.add(file, pieces);
   } else {
-    await readSmall(format, path, pieces, report);
+    const { content, issues } = await readContent(format, path, pieces, beginning);
+    report(issues, content);
   }
 }
 
-/** Notes an issue of a compression at the first file that came out of it, or at itself when nothing did. */
-function addIssue(results: ReadFile[], index: number, compression: FormatId, issue: Issue): void {
-  const file = results[index];
-  if (!file) return;
-  const format = file.format === 'empty' ? compression : file.format;
-  const issues = [issue, ...file.issues.filter(({ code }) => code !== 'file.empty')];
-  results[index] = { ...file, format, issues };
-}
-
-/** A database of which some files were read. */
-interface OpenDatabase {
-  readonly path: string;
-  readonly from: string;
-  readonly containers: readonly FormatId[];
-  readonly reader: AlpmDatabaseReader;
-  bytes: number;
-}
-
-/** libalpm keeps `PACKAGE-VERSION/desc` in an archive or below a folder: what stands before is the database. */
-async function addToDatabase(file: Opened, pieces: Pieces, { databases }: Run): Promise<void> {
-  const { path, from, containers } = file;
-  const folder = path.split('/').slice(0, -2).join('/');
-  const key = `${from === path ? '' : from}!/${folder}`;
-  let database = databases.get(key);
-  if (!database) {
-    const name = folder || from;
-    database = {
-      path: name,
-      from: from === path ? name : from,
-      containers,
-      reader: new AlpmDatabaseReader(name),
-      bytes: 0,
-    };
-    databases.set(key, database);
-  }
-  const { bytes } = await collectPieces(pieces, TEXT_LIMIT);
-  database.reader.push(new TextDecoder().decode(bytes), path);
-  database.bytes += bytes.length;
-}
-
-function finishDatabase({ path, from, containers, reader, bytes }: OpenDatabase): ReadFile {
-  const list = reader.finish();
-  return {
-    path,
-    from,
-    containers,
-    bytes,
-    format: 'alpm-desc',
-    content: { type: 'packages', list },
-    issues: list.issues,
-  };
+/**
+ * Notes an issue of a compression: at what came out of it, which is the file itself or the archive in it. What that says
+ * of its own end follows from this one.
+ */
+function addIssue(
+  { results, databases }: Run,
+  first: number,
+  { path, from, containers, size }: Opened,
+  compression: FormatId,
+  issue: Issue,
+): void {
+  if (issue.loses) databases.lose(path, issue);
+  const place = results.findIndex((result, i) => i >= first && result.path === path);
+  const known = results[place];
+  const others = (known?.issues ?? []).filter(
+    ({ code }) =>
+      code !== 'file.empty' && !(issue.loses && /\.(truncated|short|empty|unfinished)$/.test(code)),
+  );
+  const format = known && known.format !== 'empty' ? known.format : compression;
+  const all = [issue, ...others];
+  if (known) results[place] = { ...known, format, issues: all };
+  else results.push({ path, from, containers, bytes: size, format, issues: all });
 }
 
 /** Archives, and how each gives its files. */
@@ -195,99 +156,77 @@ type Archive = keyof typeof ARCHIVES;
 export const isArchive = (format: FormatId): format is Archive => Object.hasOwn(ARCHIVES, format);
 
 async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: Run): Promise<void> {
-  const { options, results } = run;
+  const { options, results, databases } = run;
   const issues: Issue[] = [];
   const containers: FormatId[] = [...file.containers, format];
+  // The size of what comes out of a compression is not known before.
+  const size = file.containers.some(isCompression) ? undefined : file.size;
+  let sums: ReadonlyMap<string, string> = new Map();
   let entries = 0;
-  for await (const entry of ARCHIVES[format](pieces, file.path, (issue) => issues.push(issue))) {
+  for await (const entry of ARCHIVES[format](pieces, file.path, (issue) => issues.push(issue), size)) {
     if (options.signal?.aborted) break;
-    entries++;
+    if (++entries > FILES_LIMIT) {
+      issues.push(createLoss('archive.tooMany', file.path, { limit: FILES_LIMIT }));
+      break;
+    }
+    const sum = sums.get(entry.path);
+    const checked = sum === undefined ? null : await summed(entry.pieces);
+    const first = results.length;
     await readOne(
-      { path: entry.path, from: file.path, containers, size: entry.size, pieces: entry.pieces },
+      {
+        path: entry.path,
+        from: file.path,
+        containers,
+        size: entry.size,
+        pieces: checked?.pieces ?? entry.pieces,
+      },
       run,
     );
+    if (checked && (await checked.sum()) !== sum)
+      issues.push(createLoss('capture.sum', entry.path, { path: entry.path }));
+    const read = results[first];
+    if (read?.format === 'capture-manifest' && read.content?.type === 'text')
+      sums = sumsOf(read.content.text, read.path);
   }
-  if (entries === 0 && issues.length === 0) issues.push(createIssue('error', 'tar.empty', file.path));
+  if (entries === 0 && issues.length === 0) issues.push(createLoss('tar.empty', file.path, {}, 'error'));
+  for (const issue of issues) {
+    if (!issue.loses) continue;
+    databases.lose(file.path, issue);
+    // The file within which an archive is cut is not whole itself.
+    const within = results.findIndex(
+      ({ path, from }) => from === file.path && path !== from && path === issue.params.within,
+    );
+    if (within >= 0) results[within] = { ...results[within], issues: [issue, ...results[within].issues] };
+  }
   if (issues.length > 0) {
-    results.push({
-      path: file.path,
-      from: file.path,
-      containers: file.containers,
-      bytes: file.size,
-      format,
-      issues,
-    });
+    const { path, from, containers: around, size: bytes } = file;
+    results.push({ path, from, containers: around, bytes, format, issues });
   }
 }
 
-/** Package lists that are read piece by piece, since they are large. */
-const LIST_STREAMS = {
-  'dpkg-status': (path: string) => new DebPackagesReader('status', path),
-  'deb-packages': (path: string) => new DebPackagesReader('index', path),
-  'rpm-primary': (path: string) => new RpmPrimaryReader(path),
-} as const;
+/** What the manifest of a capture says of the files behind it. */
+function sumsOf(text: string, where: string): ReadonlyMap<string, string> {
+  const manifest = parseCaptureManifest(text, where);
+  return new Map(
+    manifest.ok
+      ? manifest.value.files.filter(({ sha256 }) => sha256).map(({ path, sha256 }) => [path, sha256])
+      : [],
+  );
+}
 
-const isListStream = (format: FormatId): format is keyof typeof LIST_STREAMS =>
-  Object.hasOwn(LIST_STREAMS, format);
-
-/** Package lists that are read whole. */
-const LISTS = {
-  'package-text': parsePackageText,
-  pkginfo: parsePkginfo,
-  'rpm-packages': parseRpmPackageTable,
-  'software-bill': parseSoftwareBill,
-} as const;
-
-type Report = (issues: readonly Issue[], content?: FileContent) => void;
-
-async function readSmall(format: FormatId, path: string, pieces: Pieces, report: Report): Promise<void> {
-  if (format === 'empty' || format === 'binary' || format === 'unknown') {
-    report([createIssue('note', `file.${format}`, path)]);
-    return;
-  }
-  const { bytes, cut } = await collectPieces(pieces, TEXT_LIMIT);
-  const text = new TextDecoder().decode(bytes);
-  const tooLong = cut ? [createIssue('damage', 'file.tooLong', path, { limit: TEXT_LIMIT })] : [];
-  switch (format) {
-    case 'os-release': {
-      const osRelease = parseOsRelease(text, path);
-      return report([...tooLong, ...osRelease.issues], { type: 'osRelease', osRelease });
-    }
-    case 'lsb-release': {
-      const osRelease = parseLsbRelease(text, path);
-      return report([...tooLong, ...osRelease.issues], { type: 'lsbRelease', osRelease });
-    }
-    case 'apt-sources-list':
-    case 'apt-sources-deb822': {
-      const parse = format === 'apt-sources-list' ? parseAptSourcesList : parseAptSourcesDeb822;
-      const aptSources = parse(text, path);
-      return report([...tooLong, ...aptSources.issues], { type: 'aptSources', aptSources });
-    }
-    case 'rpm-repomd': {
-      const repomd = parseRepomd(text, path);
-      return report([...tooLong, ...repomd.issues], { type: 'repomd', repomd });
-    }
-    case 'package-text':
-    case 'pkginfo':
-    case 'rpm-packages':
-    case 'software-bill': {
-      const list = LISTS[format](text, path);
-      return report([...tooLong, ...list.issues], { type: 'packages', list });
-    }
-    case 'apt-policy': {
-      const aptSources = { sources: parseAptPolicy(text), issues: [] };
-      return report(tooLong, { type: 'aptSources', aptSources });
-    }
-    case 'deb-release': {
-      const release = parseDebRelease(text, path);
-      return report([...tooLong, ...release.issues], { type: 'release', release });
-    }
-    default: {
-      if (!isKeyFile(text)) return report(tooLong, { type: 'text', text });
-      const keyFile = parseKeyFile(text, path);
-      // Lines without "=" are usual in pacman.conf: switches of its options.
-      const issues = format === 'pacman-conf' ? [] : keyFile.issues;
-      return report([...tooLong, ...issues], { type: 'keyFile', keyFile });
+/** Pieces, and the SHA-256 of all of them, also of those that nobody read. */
+async function summed(pieces: Pieces): Promise<{ pieces: Pieces; sum: () => Promise<string> }> {
+  const hash = (await createSHA256()).init();
+  const iterator = pieces[Symbol.asyncIterator]();
+  async function* counted() {
+    for (let step = await iterator.next(); !step.done; step = await iterator.next()) {
+      hash.update(step.value);
+      yield step.value;
     }
   }
+  const sum = async () => {
+    for (let step = await iterator.next(); !step.done; step = await iterator.next()) hash.update(step.value);
+    return hash.digest('hex');
+  };
+  return { pieces: counted(), sum };
 }

@@ -3,11 +3,13 @@
  * (what stands before `etc/`, `usr/`, `var/`); two package databases under one root are two systems mixed.
  */
 import type { AptSource } from '../formats/aptSources.ts';
-import type { DebRelease } from '../formats/debRelease.ts';
+import type { DebRelease, ReleasedFile } from '../formats/debRelease.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
-import { createIssue, type Issue } from '../issue.ts';
+import { createIssue, createLoss, type Issue } from '../issue.ts';
+import { identityOfIndex, type IndexIdentity } from './indexIdentity.ts';
 import { isArchive } from './readFiles.ts';
 import type { ReadFile } from './readFile.ts';
+import { lossesOfSystem } from './systemLosses.ts';
 
 /** An installed or live system, as far as its files tell. */
 export interface ReadSystem {
@@ -18,15 +20,22 @@ export interface ReadSystem {
   readonly sources: readonly AptSource[];
   readonly packages?: PackageColumns;
   readonly files: readonly ReadFile[];
+  /** What of its files was not read, those of the archive that it came in among them; empty when all was. */
+  readonly losses: readonly Issue[];
+  /** What of its package list was not read. */
+  readonly listLosses: readonly Issue[];
 }
 
 /** A repository's index, with the release file that belongs to it where one was at hand. */
 interface ReadIndex {
   readonly path: string;
-  /** A readable name: from the release file, else from the path. */
+  /** A readable name: its suite, else its path. */
   readonly name: string;
+  readonly identity: IndexIdentity;
   readonly packages: PackageColumns;
   readonly release?: DebRelease;
+  /** What of it was not read; empty when all was. */
+  readonly losses: readonly Issue[];
 }
 
 /** Everything that was read from one drop. */
@@ -41,9 +50,11 @@ export interface ReadDrop {
 /** Sorts what was read. */
 export function assembleDrop(files: readonly ReadFile[]): ReadDrop {
   const issues: Issue[] = [];
-  const systems = assembleSystems(files.filter(belongsToSystem), issues);
+  const systems = assembleSystems(files.filter(belongsToSystem), files, issues);
   const indexes = assembleIndexes(files);
   const where = files[0]?.from ?? '';
+  const told = new Set(files.flatMap((file) => file.issues));
+  issues.push(...[...systems, ...indexes].flatMap(({ losses }) => losses).filter((loss) => !told.has(loss)));
   if (systems.length > 1) {
     issues.push(
       createIssue('note', 'drop.severalSystems', where, {
@@ -77,24 +88,36 @@ function rootOf(file: ReadFile): string {
   return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';
 }
 
-function assembleSystems(files: readonly ReadFile[], issues: Issue[]): ReadSystem[] {
+function assembleSystems(
+  files: readonly ReadFile[],
+  all: readonly ReadFile[],
+  issues: Issue[],
+): ReadSystem[] {
   const byRoot = new Map<string, ReadFile[]>();
   for (const file of files) {
     const root = rootOf(file);
-    byRoot.set(root, [...(byRoot.get(root) ?? []), file]);
+    const known = byRoot.get(root);
+    if (known) known.push(file);
+    else byRoot.set(root, [file]);
   }
-  const all = [...byRoot.values()].flat();
-  if (databasesOf(all).length <= 1 && identitiesOf(all).size <= 1) {
-    return all.length ? [assembleSystem(byRoot.size === 1 ? [...byRoot.keys()][0] : '', all)] : [];
+  const found = [...byRoot.values()].flat();
+  if (databasesOf(found).length <= 1 && identitiesOf(found).size <= 1) {
+    const root = byRoot.size === 1 ? [...byRoot.keys()][0] : '';
+    return found.length ? [assembleSystem(root, found, all)] : [];
   }
-  return [...byRoot].flatMap(([root, group]) => splitMixed(root, group, issues));
+  return [...byRoot].flatMap(([root, group]) => splitMixed(root, group, all, issues));
 }
 
 /** Under one root there is one package database and one identity; more means that two systems were mixed. */
-function splitMixed(root: string, group: readonly ReadFile[], issues: Issue[]): ReadSystem[] {
+function splitMixed(
+  root: string,
+  group: readonly ReadFile[],
+  all: readonly ReadFile[],
+  issues: Issue[],
+): ReadSystem[] {
   const databases = databasesOf(group);
   const identities = identitiesOf(group);
-  if (databases.length <= 1 && identities.size <= 1) return [assembleSystem(root, group)];
+  if (databases.length <= 1 && identities.size <= 1) return [assembleSystem(root, group, all)];
   issues.push(
     createIssue('error', 'drop.mixed', root || group[0].from, {
       databases: databases.length,
@@ -102,7 +125,7 @@ function splitMixed(root: string, group: readonly ReadFile[], issues: Issue[]): 
     }),
   );
   // Which identification belongs to which database cannot be known: each database stands alone.
-  return databases.map((file) => assembleSystem(file.path, [file]));
+  return databases.map((file) => assembleSystem(file.path, [file], all));
 }
 
 function databasesOf(files: readonly ReadFile[]): ReadFile[] {
@@ -125,7 +148,7 @@ function identitiesOf(files: readonly ReadFile[]): Map<string, string> {
   return found;
 }
 
-function assembleSystem(root: string, files: readonly ReadFile[]): ReadSystem {
+function assembleSystem(root: string, files: readonly ReadFile[], all: readonly ReadFile[]): ReadSystem {
   const identification: Record<string, string> = {};
   const lsb: Record<string, string> = {};
   const sources: AptSource[] = [];
@@ -142,38 +165,55 @@ function assembleSystem(root: string, files: readonly ReadFile[]): ReadSystem {
     sources,
     packages,
     files,
+    ...lossesOfSystem(files, all),
   };
 }
 
 function assembleIndexes(files: readonly ReadFile[]): ReadIndex[] {
   const releases = files.flatMap((file) =>
-    file.content?.type === 'release' ? [{ file, release: file.content.release }] : [],
+    file.content?.type === 'release'
+      ? [{ file, release: file.content.release, listed: file.content.files }]
+      : [],
   );
   return files.flatMap((file): ReadIndex[] => {
     if (file.content?.type !== 'packages' || file.content.list.role !== 'index') return [];
-    const release = nearestRelease(file.path, releases)?.release;
-    const name = release ? release.suite || release.codename : nameFromPath(file.path);
+    const nearest = nearestRelease(file.path, releases);
+    const release = nearest?.release;
+    const wrongSize = nearest ? sizeLoss(file, nearest.file.path, nearest.listed) : [];
+    const identity = identityOfIndex(file.path, release, file.content.origin);
     return [
-      { path: file.path, name: release?.codename || name, packages: file.content.list.packages, release },
+      {
+        path: file.path,
+        name: identity.suite || file.path.split('/').pop()!,
+        identity,
+        packages: file.content.list.packages,
+        release,
+        losses: [...file.issues.filter(({ loses }) => loses), ...wrongSize],
+      },
     ];
   });
 }
 
 /** The release file whose place is the beginning of the index's, as in `dists/SUITE/` or apt's list names. */
-function nearestRelease(path: string, releases: readonly { file: ReadFile; release: DebRelease }[]) {
+function nearestRelease<T extends { readonly file: ReadFile }>(
+  path: string,
+  releases: readonly T[],
+): T | undefined {
   const stem = (file: ReadFile) => file.path.replace(/(In)?Release$/, '');
   return releases
     .filter(({ file }) => stem(file).length > 0 && stem(file) !== file.path && path.startsWith(stem(file)))
     .sort((a, b) => stem(b.file).length - stem(a.file).length)[0];
 }
 
-/**
- * `…_dists_SUITE_…_Packages` and `dists/SUITE/…/Packages` name the suite, `NAME/repodata/…` the repository; else
- * the file's name does, without what only says how it is packed.
- */
-function nameFromPath(path: string): string {
-  const suite = /dists[_/](.+?)[_/][^_/]+[_/]binary-/.exec(path)?.[1];
-  const repository = /([^/]+)\/repodata\/[^/]*$/.exec(path)?.[1];
-  const file = path.split('/').pop()!;
-  return suite ?? repository ?? file.replace(/\.(xz|gz|zst|lz4|txt)$/, '').replace(/\.(db|db\.tar|xml)$/, '');
+/** An index that does not have the size that its release file vouches for. */
+function sizeLoss(file: ReadFile, release: string, listed: readonly ReleasedFile[]): Issue[] {
+  if (file.from !== file.path) return [];
+  const rest = file.path.slice(release.replace(/(In)?Release$/, '').length);
+  // apt packs its lists anew: only plain ones are as the mirror has them.
+  const isPacked = /\.\w+$/.test(rest);
+  const path = rest.includes('/') || isPacked ? rest : rest.replaceAll('_', '/');
+  const stated = listed.find((each) => each.path === path)?.size;
+  return stated !== undefined && stated !== file.bytes
+    ? [createLoss('list.size', file.path, { size: file.bytes, stated })]
+    : [];
 }

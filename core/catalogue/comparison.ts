@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { idSchema, nameSchema } from './recordFields.ts';
+import { lossSchema } from './loss.ts';
 import { whenSchema } from './when.ts';
 
 const count = z.number().int().nonnegative();
@@ -32,6 +33,8 @@ const schema = z.strictObject({
   against: z.array(nameSchema).default([]),
   counts: countsSchema,
   accounts: z.array(z.strictObject({ name: nameSchema, packages: count })).default([]),
+  /** What was not read of the lists that were held against each other; empty for whole ones. */
+  losses: z.array(lossSchema).max(20).default([]),
 });
 
 /** A system's packages held against a base, as counts. */
@@ -40,9 +43,10 @@ export type Comparison = z.infer<typeof schema>;
 /** The kind of measured comparisons. */
 export const comparison: RecordKind<'comparison', typeof schema> = {
   name: 'comparison',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  // Version 2 says what was not read.
+  migrations: [(data) => data],
   references: { derivative: 'owner', base: 'owner', source: 'cited' },
 };
 

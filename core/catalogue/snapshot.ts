@@ -5,7 +5,22 @@
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { idSchema, nameSchema } from './recordFields.ts';
+import { lossSchema } from './loss.ts';
 import { whenSchema } from './when.ts';
+
+/**
+ * What a signature is worth: `verified` by a key that held when it was made and holds now, or `verifiedThen` by one that has
+ * ended since; `expired` by one that had ended before, `revoked` by one that its owner took back, `bad` by no key given.
+ */
+export const SIGNATURE_STATES = [
+  'none',
+  'unchecked',
+  'verified',
+  'verifiedThen',
+  'expired',
+  'revoked',
+  'bad',
+] as const;
 
 const schema = z.strictObject({
   id: idSchema('snapshot'),
@@ -19,7 +34,9 @@ const schema = z.strictObject({
   /** The address or file it was read from. */
   origin: z.string().max(2000).default(''),
   packages: z.number().int().nonnegative(),
-  signature: z.enum(['none', 'unchecked', 'verified', 'bad']).default('unchecked'),
+  signature: z.enum(SIGNATURE_STATES).default('unchecked'),
+  /** What of the list was not read; empty for a whole one. */
+  losses: z.array(lossSchema).max(20).default([]),
 });
 
 /** The head of a package list. */
@@ -28,9 +45,10 @@ export type Snapshot = z.infer<typeof schema>;
 /** The kind of heads of package lists. */
 export const snapshot: RecordKind<'snapshot', typeof schema> = {
   name: 'snapshot',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  // Version 2 says what was not read, and tells more of signatures.
+  migrations: [(data) => data],
   references: { of: 'owner' },
 };
 

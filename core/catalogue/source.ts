@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
+import { lossSchema } from './loss.ts';
 import { conditionsSchema } from './conditions.ts';
 import { SOURCE_KIND_NAMES } from './sourceKinds.ts';
 
@@ -29,6 +30,8 @@ const schema = z.strictObject({
       }),
     )
     .default([]),
+  /** For a capture: what of it was not read; empty for a whole one. */
+  losses: z.array(lossSchema).max(20).default([]),
   note: textSchema.default(''),
 });
 
@@ -38,10 +41,11 @@ export type Source = z.infer<typeof schema>;
 /** The kind of sources. */
 export const source: RecordKind<'source', typeof schema> = {
   name: 'source',
-  version: 2,
+  version: 3,
   schema,
-  // Version 2 knows more conditions and one more kind of source; what was written before says nothing of them.
-  migrations: [(data) => data],
+  // Version 2 knows more conditions and one more kind of source, version 3 what was not read; what was written before
+  // says nothing of them.
+  migrations: [(data) => data, (data) => data],
   references: { 'conditions.edition': 'cited' },
 };
 

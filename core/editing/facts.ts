@@ -42,7 +42,7 @@ export function writeFact(
 ): Edited<RecordId | undefined> {
   const value = saying.state === 'set' ? parseFactValue(fact, saying.text) : null;
   if (value && !value.ok) return failure(...value.issues);
-  const { id: source, conditions, records } = citedSource(catalogue, chosen, today);
+  const { id: source, conditions, isPartial, records } = citedSource(catalogue, chosen, today);
   const known = recordsBelongingTo(catalogue, subject, 'reading').find(
     (reading) => reading.subject === subject && reading.key === fact.key && reading.source === source,
   );
@@ -64,7 +64,7 @@ export function writeFact(
     ...rest,
     state: saying.state,
     certainty: saying.certainty ?? rest.certainty,
-    spoiledBy: spoilsOf(fact.key, conditions),
+    spoiledBy: spoilsOf(fact.key, conditions, isPartial),
     note: measured || rest.note,
     ...(saying.replaces && saying.replaces !== rest.id && { replaces: saying.replaces }),
     ...(value?.ok && { value: value.value }),

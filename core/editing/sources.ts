@@ -30,18 +30,18 @@ export type ChosenSource = { readonly id: RecordId } | NewSource | null;
 interface Cited {
   readonly id: RecordId | undefined;
   readonly conditions: Conditions;
+  /** True for a source that was not read whole. */
+  readonly isPartial: boolean;
   readonly records: readonly Source[];
 }
 
 /** Resolves a chosen source; `today` is when a new one was read. */
 export function citedSource(catalogue: Catalogue, chosen: ChosenSource, today: When): Cited {
-  if (!chosen) return { id: undefined, conditions: {}, records: [] };
-  if ('id' in chosen)
-    return {
-      id: chosen.id,
-      conditions: recordOf(catalogue, 'source', chosen.id)?.conditions ?? {},
-      records: [],
-    };
+  if (!chosen) return { id: undefined, conditions: {}, isPartial: false, records: [] };
+  if ('id' in chosen) {
+    const { conditions = {}, losses = [] } = recordOf(catalogue, 'source', chosen.id) ?? {};
+    return { id: chosen.id, conditions, isPartial: losses.length > 0, records: [] };
+  }
   const made = createSource({
     id: createFreshId('source', chosen.title, (id) => Boolean(findRecord(catalogue, id))),
     sourceKind: chosen.kind,
@@ -52,7 +52,7 @@ export function citedSource(catalogue: Catalogue, chosen: ChosenSource, today: W
     by: chosen.by,
     conditions: chosen.conditions,
   });
-  return { id: made.id, conditions: made.conditions, records: [made] };
+  return { id: made.id, conditions: made.conditions, isPartial: false, records: [made] };
 }
 
 /** Says of readings that they are from another source: what its conditions spoil is told anew. */
@@ -62,10 +62,10 @@ export function exchangeSource(
   chosen: ChosenSource,
   today: When,
 ): Edited<RecordId | undefined> {
-  const { id, conditions, records } = citedSource(catalogue, chosen, today);
+  const { id, conditions, isPartial, records } = citedSource(catalogue, chosen, today);
   const moved = readings.map(({ source: _source, ...rest }) => ({
     ...rest,
-    spoiledBy: spoilsOf(rest.key, { ...conditions, ...rest.conditions }),
+    spoiledBy: spoilsOf(rest.key, { ...conditions, ...rest.conditions }, isPartial),
     ...(id && { source: id }),
   }));
   const title = id ? (records[0]?.title ?? nameOf(catalogue, id)) : '';

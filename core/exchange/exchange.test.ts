@@ -163,6 +163,7 @@ describe('the sentence of a placing', () => {
   it('is there for an answer of every kind', () => {
     const none = {
       base: null,
+      others: [],
       carriedShare: 0,
       margin: 0,
       best: null,

@@ -75,7 +75,9 @@ describe('a package list', () => {
           at += length;
         }
         const pieces = reader.finish();
-        expect(pieces.packages.size).toBe(41);
+        // Of the last, "Version: 1" may be the beginning of more.
+        expect(pieces.packages.size).toBe(40);
+        expect(pieces.issues).toEqual(whole.issues);
         expect(pieces.packages.columns).toEqual(whole.packages.columns);
         expect(pieces.packages.table.texts()).toEqual(whole.packages.table.texts());
       }),

@@ -5,7 +5,8 @@
  *
  * A damaged stanza is left out and reported with its line; the rest is kept.
  */
-import { createIssue, type Issue } from '../issue.ts';
+import { createLoss, type Issue } from '../issue.ts';
+import { concatBytes } from './byteStream.ts';
 import { NewlineFinder, STRETCH } from './newlines.ts';
 import { PackageColumnsBuilder } from './packageColumns.ts';
 import { COLUMN_NUMBERS } from './columnNames.ts';
@@ -19,6 +20,8 @@ const CLOSE_BRACKET = 41;
 const COLON = 58;
 
 const { name: NAME, version: VERSION, source: SOURCE, sourceVersion: SOURCE_VERSION } = COLUMN_NUMBERS;
+/** Stands for a line that is no field. */
+const UNTOLD = -1;
 /** Stands for the field that says what state a package is in; it has no column. */
 const STATUS = -1;
 
@@ -40,6 +43,11 @@ const FIELDS: readonly { name: string; column: number; roles: readonly ListRole[
  */
 const MEMO_SLOTS = 256;
 
+/** More than any line of an index has: what goes on beyond it is no list of packages. */
+const LINE_LIMIT = 4 << 20;
+/** More than any value that is read has. */
+const VALUE_LIMIT = 256 << 10;
+
 /** How many broken places are listed one by one; beyond that they are only counted. */
 const LISTED_ISSUES = 20;
 
@@ -60,12 +68,18 @@ export class DebPackagesReader {
   private readonly builder = new PackageColumnsBuilder('deb');
   private readonly fields: readonly FieldMatcher[];
   private readonly issues: Issue[] = [];
-  private carry: Uint8Array = new Uint8Array(0);
+  /** The beginning of a line that goes on in the next piece. */
+  private readonly carried: Uint8Array[] = [];
+  private carriedBytes = 0;
+  private isTooLong = false;
+  private isFull = false;
   private broken = 0;
   private line = 0;
   private stanzaLine = 0;
   private inStanza = false;
   private damaged = false;
+  /** The field of the last line: its number, 0 for one that is not read, UNTOLD for what is none. */
+  private lastField = 0;
   private hasName = false;
   private hasVersion = false;
   private removed = false;
@@ -90,30 +104,57 @@ export class DebPackagesReader {
   }
 
   push(piece: Uint8Array): void {
+    if (this.isFull) return;
     let start = 0;
-    if (this.carry.length > 0) {
+    if (this.carriedBytes > 0 || this.isTooLong) {
       const newline = piece.indexOf(NEWLINE);
       start = newline < 0 ? piece.length : newline + 1;
-      const joined = new Uint8Array(this.carry.length + start);
-      joined.set(this.carry);
-      joined.set(piece.subarray(0, start), this.carry.length);
-      this.carry = joined;
+      this.carry(piece.subarray(0, start));
       if (newline < 0) return;
-      this.carry = new Uint8Array(0);
-      this.scan(joined, 0, joined.length);
+      this.endCarried();
     }
     const end = piece.lastIndexOf(NEWLINE) + 1;
     if (end > start) this.scan(piece, start, end);
-    if (Math.max(end, start) < piece.length) this.carry = piece.slice(Math.max(end, start));
+    if (Math.max(end, start) < piece.length) this.carry(piece.subarray(Math.max(end, start)));
+  }
+
+  /** Keeps a part of a line; of one that is too long, nothing. */
+  private carry(part: Uint8Array): void {
+    this.carriedBytes += part.length;
+    if (this.carriedBytes > LINE_LIMIT) this.isTooLong = true;
+    if (this.isTooLong) this.carried.length = 0;
+    else this.carried.push(part.slice());
+  }
+
+  private endCarried(): void {
+    const line = concatBytes(this.carried);
+    this.carried.length = 0;
+    this.carriedBytes = 0;
+    if (!this.isTooLong) return this.scan(line, 0, line.length);
+    this.isTooLong = false;
+    this.line++;
+    this.reportLong();
+  }
+
+  private reportLong(): void {
+    this.report('deb822.longLine', this.line, { limit: VALUE_LIMIT });
+    this.damaged = true;
+    this.inStanza = true;
   }
 
   /** Completes the list. The reader cannot be used afterwards. */
   finish(): PackageList {
-    if (this.carry.length > 0) this.push(Uint8Array.of(NEWLINE));
+    if (this.carriedBytes > 0) {
+      this.carry(Uint8Array.of(NEWLINE));
+      this.endCarried();
+      this.report('deb822.unfinished', this.line);
+      // Of what stands in the last line it cannot be told whether it is all.
+      if (this.lastField !== 0) this.damaged = true;
+    }
     if (this.inStanza) this.endStanza();
     if (this.broken > LISTED_ISSUES) {
       const count = this.broken - LISTED_ISSUES;
-      this.issues.push(createIssue('damage', 'deb822.moreBroken', this.where, { count }));
+      this.issues.push(createLoss('deb822.moreBroken', this.where, { count }));
     }
     return { role: this.role, packages: this.builder.finish(), issues: this.issues };
   }
@@ -149,6 +190,9 @@ export class DebPackagesReader {
   private readLine(start: number, end: number): void {
     const { bytes, view } = this;
     this.line++;
+    this.lastField = UNTOLD;
+    if (this.line === 1 && bytes[start] === 0xef && bytes[start + 1] === 0xbb && bytes[start + 2] === 0xbf)
+      start += 3; // the mark of UTF-8 (RFC 3629, 6)
     if (start === end) {
       if (this.inStanza) this.endStanza();
       return;
@@ -168,7 +212,8 @@ export class DebPackagesReader {
       while (bytes[colon] > SPACE && bytes[colon] !== COLON) colon++;
       if (colon === start || bytes[colon] !== COLON) {
         const continues = this.inStanza && bytes[start] <= SPACE && !this.isBlank(start, end);
-        if (!continues) this.oddLine(start, end);
+        if (continues) this.lastField = 0;
+        else this.oddLine(start, end);
         return;
       }
       field = this.findField(start, colon);
@@ -182,6 +227,7 @@ export class DebPackagesReader {
       this.inStanza = true;
       this.stanzaLine = this.line;
     }
+    this.lastField = field;
     if (field !== 0) this.value(this.fields[field - 1].column, colon + 1, end);
   }
 
@@ -223,6 +269,7 @@ export class DebPackagesReader {
     let end = to;
     while (start < end && bytes[start] <= SPACE) start++;
     while (end > start && bytes[end - 1] <= SPACE) end--;
+    if (end - start > VALUE_LIMIT) return this.reportLong();
     switch (column) {
       case STATUS:
         this.status(start, end);
@@ -263,7 +310,11 @@ export class DebPackagesReader {
 
   private endStanza(): void {
     const complete = this.hasName && this.hasVersion;
-    if (complete && !this.damaged && !this.absent) this.builder.endRow(this.removed);
+    if (complete && !this.isFull && this.builder.isFull) {
+      this.isFull = true;
+      this.report('packages.tooMany', this.stanzaLine, { count: this.size });
+    }
+    if (complete && !this.damaged && !this.absent && !this.isFull) this.builder.endRow(this.removed);
     else {
       if (!complete && !this.damaged && !this.absent) this.report('deb822.incomplete', this.stanzaLine);
       this.builder.dropRow();
@@ -276,8 +327,8 @@ export class DebPackagesReader {
     this.damaged = true;
   }
 
-  private report(code: string, line: number): void {
+  private report(code: string, line: number, more: Issue['params'] = {}): void {
     this.broken++;
-    if (this.broken <= LISTED_ISSUES) this.issues.push(createIssue('damage', code, this.where, { line }));
+    if (this.broken <= LISTED_ISSUES) this.issues.push(createLoss(code, this.where, { line, ...more }));
   }
 }

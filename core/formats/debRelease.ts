@@ -22,7 +22,7 @@ export interface DebRelease {
 
 /** Reads a `Release` or `InRelease` file. Fields that are absent are empty. Never throws. */
 export function parseDebRelease(text: string, where: string): DebRelease {
-  const signed = text.startsWith('-----BEGIN PGP SIGNED MESSAGE-----');
+  const signed = isSigned(text);
   const { stanzas, issues } = parseDeb822(signed ? signedText(text) : text, where);
   const field = (name: string) => stanzas[0]?.fields.get(name)?.value ?? '';
   const time = Date.parse(field('date'));
@@ -59,9 +59,9 @@ interface ReleasedFiles {
   readonly validUntil: number | null;
 }
 
-/** Reads the list of files of a release file's text, without its signature. Weaker sums than SHA256 are not taken. */
+/** Reads the list of files of a release file's text, also within a clear signature. Weaker sums than SHA256 are not taken. */
 export function parseReleasedFiles(text: string, where: string): ReleasedFiles {
-  const { stanzas } = parseDeb822(text, where);
+  const { stanzas } = parseDeb822(isSigned(text) ? signedText(text) : text, where);
   const field = (name: string) => stanzas[0]?.fields.get(name)?.value ?? '';
   const files = field('sha256')
     .split('\n')
@@ -76,6 +76,8 @@ export function parseReleasedFiles(text: string, where: string): ReleasedFiles {
     validUntil: Number.isNaN(end) ? null : end,
   };
 }
+
+const isSigned = (text: string) => text.startsWith('-----BEGIN PGP SIGNED MESSAGE-----');
 
 /** The text within a clear signature (RFC 9580, section 7), with dash escapes undone. */
 function signedText(text: string): string {

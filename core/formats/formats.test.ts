@@ -13,7 +13,7 @@ import {
 import { collectPieces, concatBytes, peekPieces, piecesOf } from './byteStream.ts';
 import { formatDeb822, parseDeb822 } from './deb822.ts';
 import { parseDebRelease } from './debRelease.ts';
-import { decompress, type Compression } from './decompress.ts';
+import { decompress, type Compression } from './compression/decompress.ts';
 import { formatOsRelease, isOsRelease, parseOsRelease } from './osRelease.ts';
 import { recogniseFormat } from './recognise.ts';
 import { readTar } from './tar.ts';

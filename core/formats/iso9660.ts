@@ -1,16 +1,22 @@
 /**
  * Images of ISO 9660 volumes (ECMA-119, with the names of Rock Ridge, IEEE P1282) as a stream: the volume's head, and
  * those of its files that say what the image is. An image is read once from front to end and not held; files that
- * stand before the directory that names them are missed, and that is said.
+ * stand before the directory that names them are missed, and that is said, as is an image that ends before its volume does.
  */
-import { createIssue, type Issue } from '../issue.ts';
+import { createLoss, type Issue } from '../issue.ts';
 import { concatBytes, piecesOf, type Pieces } from './byteStream.ts';
 import type { TarEntry } from './tar.ts';
 
 const SECTOR = 2048;
 /** Volume descriptors stand from sector 16 on; sixteen are more than any image has (8.1). */
 const DESCRIPTORS = { start: 16 * SECTOR, length: 16 * SECTOR };
-const LIMITS = { directories: 20_000, directoryBytes: 4 << 20, fileBytes: 2 << 20 } as const;
+const LIMITS = {
+  directories: 20_000,
+  directoryBytes: 4 << 20,
+  allDirectoryBytes: 128 << 20,
+  files: 2_000,
+  fileBytes: 2 << 20,
+} as const;
 
 /** Files that identify an image: disc labels, release files, lists of its packages, boot menus. */
 const TELLING =
@@ -31,40 +37,64 @@ export function isIso9660(head: Uint8Array): boolean {
 /** The name of the entry that describes the volume itself, as lines `name: value`. */
 export const VOLUME_ENTRY = 'volume-descriptor';
 
-/** Gives the volume's head as `VOLUME_ENTRY`, then the telling files in the order in which they stand. */
+/**
+ * Gives the volume's head as `VOLUME_ENTRY`, then the telling files in the order in which they stand. `size` is that of the
+ * image, where it is known before; else it is read to its end. Losses: `iso.descriptor`, `iso.missed`, `iso.short`.
+ */
 export async function* readIso9660(
   pieces: Pieces,
   where: string,
   onIssue: (issue: Issue) => void,
+  size?: number,
 ): AsyncGenerator<TarEntry> {
   let wanted: Wanted[] = [{ kind: 'descriptors', ...DESCRIPTORS, path: '' }];
+  const seen = new Set<number>();
   let missed = 0;
-  let directories = 0;
+  let directoryBytes = 0;
+  let stated = 0;
+  let length = 0;
   const add = (more: readonly Wanted[], position: number) => {
     for (const each of more) {
-      if (each.start < position) missed++;
-      else if (each.kind !== 'directory' || directories++ < LIMITS.directories) wanted.push(each);
+      if (each.kind === 'directory') {
+        // A folder that names itself, or one that was seen, is not gone through again.
+        if (seen.has(each.start)) continue;
+        seen.add(each.start);
+        directoryBytes += each.length;
+      }
+      const isTooMuch =
+        seen.size > LIMITS.directories ||
+        directoryBytes > LIMITS.allDirectoryBytes ||
+        wanted.length > LIMITS.files;
+      if (each.start < position || isTooMuch) missed++;
+      else wanted.push(each);
     }
     wanted.sort((a, b) => a.start - b.start);
   };
-  for await (const { part, bytes, position } of extents(pieces, () => wanted)) {
+  async function* counted() {
+    for await (const piece of pieces) {
+      length += piece.length;
+      yield piece;
+      if (wanted.length === 0 && size !== undefined) return;
+    }
+  }
+  for await (const { part, bytes, position } of extents(counted(), () => wanted)) {
     wanted = wanted.filter((each) => each !== part);
     if (part.kind === 'file') yield { path: part.path, size: bytes.length, pieces: piecesOf(bytes) };
     else if (part.kind === 'directory') add(directoryEntries(bytes, part.path), position);
     else {
       const volume = primaryVolume(bytes);
-      if (!volume) {
-        onIssue(createIssue('damage', 'iso.descriptor', where));
-        return;
-      }
+      if (!volume) break;
+      stated = volume.bytes;
       const text = new TextEncoder().encode(volume.text);
       yield { path: VOLUME_ENTRY, size: text.length, pieces: piecesOf(text) };
       add([{ kind: 'directory', ...volume.root, path: '' }], position);
     }
-    if (wanted.length === 0) break;
   }
-  if (missed + wanted.length > 0)
-    onIssue(createIssue('damage', 'iso.missed', where, { count: missed + wanted.length }));
+  const bytes = size ?? length;
+  const count = missed + wanted.length;
+  if (stated === 0) onIssue(createLoss('iso.descriptor', where));
+  else if (bytes < stated) onIssue(createLoss('iso.short', where, { bytes, stated, count }));
+  else if (count > 0) onIssue(createLoss('iso.missed', where, { count }));
 }
 
 /** Cuts out of a stream what is wanted of it, in order of place; what is wanted may grow on the way. */
@@ -87,11 +117,20 @@ async function* extents(
       // What was cut out may be wanted again by what it names: nothing before the next start is given up yet.
       yield { part: next, bytes: held.slice(from, from + next.length), position: offset };
     }
-    if (wanted().length === 0) return;
+    if (wanted().length === 0) {
+      offset += held.length;
+      held = new Uint8Array(0);
+    }
   }
 }
 
-function primaryVolume(bytes: Uint8Array): { text: string; root: { start: number; length: number } } | null {
+interface Volume {
+  readonly text: string;
+  readonly bytes: number;
+  readonly root: { readonly start: number; readonly length: number };
+}
+
+function primaryVolume(bytes: Uint8Array): Volume | null {
   for (let at = 0; at + SECTOR <= bytes.length; at += SECTOR) {
     const sector = bytes.subarray(at, at + SECTOR);
     if (latin(sector.subarray(1, 6)) !== 'CD001' || sector[0] === 255) return null;
@@ -100,15 +139,16 @@ function primaryVolume(bytes: Uint8Array): { text: string; root: { start: number
     const field = (from: number, length: number) => latin(sector.subarray(from, from + length)).trim();
     const [, year, month, day] = /^(\d{4})(\d\d)(\d\d)/.exec(field(813, 17)) ?? [];
     const created = year && year !== '0000' ? `${year}-${month}-${day}` : '';
+    const size = view.getUint32(80, true) * view.getUint16(128, true);
     const lines = [
       `volume: ${field(40, 32)}`,
       `publisher: ${field(318, 128)}`,
       `application: ${field(574, 128)}`,
       `created: ${created}`,
-      `bytes: ${view.getUint32(80, true) * view.getUint16(128, true)}`,
+      `bytes: ${size}`,
     ];
     const root = { start: view.getUint32(158, true) * SECTOR, length: view.getUint32(166, true) };
-    return { text: `${VOLUME_ENTRY}\n${lines.join('\n')}\n`, root };
+    return { text: `${VOLUME_ENTRY}\n${lines.join('\n')}\n`, bytes: size, root };
   }
   return null;
 }

@@ -23,6 +23,8 @@ export interface PackageRow extends Readonly<Record<ColumnName, string>> {
 }
 
 const INITIAL_ROWS = 1 << 13;
+/** Several times what the largest repository has. */
+const MOST_ROWS = 500_000;
 
 /** Collects rows. Put the cells of the current row, then `endRow`. */
 export class PackageColumnsBuilder {
@@ -36,6 +38,11 @@ export class PackageColumnsBuilder {
 
   get size(): number {
     return this.rows;
+  }
+
+  /** True when no further package fits. */
+  get isFull(): boolean {
+    return this.rows >= MOST_ROWS || this.strings.isFull;
   }
 
   /** Sets a cell of the current row to the text in `source` from `start` up to `end`. */

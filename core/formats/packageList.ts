@@ -1,5 +1,5 @@
 /** What every reader of package lists gives: the packages, where they stand, and what could not be read. */
-import { createIssue, type Issue } from '../issue.ts';
+import { createLoss, type Issue } from '../issue.ts';
 import { PackageColumnsBuilder, type PackageColumns, type PackageRow } from './packageColumns.ts';
 import { COLUMN_NAMES } from './columnNames.ts';
 import type { Family } from './family.ts';
@@ -26,12 +26,18 @@ export class PackageListBuilder {
   private readonly encoder = new TextEncoder();
   private readonly issues: Issue[] = [];
   private broken = 0;
+  private isCut = false;
 
   constructor(
     family: Family,
     readonly where: string,
   ) {
     this.columns = new PackageColumnsBuilder(family);
+  }
+
+  /** True when packages were refused for want of room. */
+  get isFull(): boolean {
+    return this.isCut;
   }
 
   get size(): number {
@@ -41,7 +47,12 @@ export class PackageListBuilder {
   /** Adds a package; `place` (a line number or a name) tells where it stands when it is refused. */
   add(row: Partial<Record<(typeof COLUMN_NAMES)[number], string>>, place: string | number): void {
     if (!row.name || !row.version) {
-      this.report(createIssue('damage', 'packages.broken', this.where, { place }));
+      this.report(createLoss('packages.broken', this.where, { place }));
+      return;
+    }
+    if (this.columns.isFull) {
+      if (!this.isCut) this.report(createLoss('packages.tooMany', this.where, { count: this.size }));
+      this.isCut = true;
       return;
     }
     const plain: Partial<PackageRow> = {
@@ -65,7 +76,7 @@ export class PackageListBuilder {
     const more = this.broken - LISTED_ISSUES;
     const issues =
       more > 0
-        ? [...this.issues, createIssue('damage', 'packages.moreBroken', this.where, { count: more })]
+        ? [...this.issues, createLoss('packages.moreBroken', this.where, { count: more })]
         : this.issues;
     return { role, packages: this.columns.finish(), issues };
   }

@@ -4,7 +4,7 @@
  * a file that is cut off gives the packages before the damage.
  */
 import { SaxesParser } from 'saxes';
-import { createIssue, type Issue } from '../issue.ts';
+import { createLoss, type Issue } from '../issue.ts';
 import { PackageListBuilder, type PackageList } from './packageList.ts';
 import { formatRpmVersion, sourceVersionOf } from './rpmIdentity.ts';
 
@@ -86,6 +86,7 @@ export class RpmPrimaryReader {
   }
 
   push(piece: Uint8Array): void {
+    if (this.builder.isFull) return; // what comes has no place; the builder tells it
     this.xml.write(this.decoder.decode(piece, { stream: true }));
   }
 
@@ -108,7 +109,8 @@ export class RpmPrimaryReader {
         this.inProvides = true;
         return;
       case 'rpm:entry':
-        if (this.inProvides && attributes.name) this.provides.push(attributes.name);
+        if (this.inProvides && attributes.name && this.provides.length < PROVIDES_LIMIT)
+          this.provides.push(attributes.name);
     }
   }
 
@@ -146,10 +148,19 @@ interface XmlEvents {
   readonly close: (name: string, content: string) => void;
 }
 
+/** More than any package provides. */
+const PROVIDES_LIMIT = 20_000;
+/** More than these files nest. */
+const DEPTH_LIMIT = 32;
+/** More than any description or list of changes has. */
+const MARKUP_LIMIT = 4 << 20;
+
 /** Feeds an XML parser, and keeps the first damage instead of throwing. */
 class XmlReader {
   private readonly parser = new SaxesParser();
   private damage: string | null = null;
+  private sinceMarkup = 0;
+  private depth = 0;
   private text = '';
 
   constructor(
@@ -161,21 +172,28 @@ class XmlReader {
     });
     this.parser.on('opentag', ({ name, attributes }) => {
       this.text = '';
+      if (++this.depth > DEPTH_LIMIT) this.damage ??= `elements nest more than ${DEPTH_LIMIT} deep`;
       if (!this.damage) events.open(name, attributes as Record<string, string>);
     });
     this.parser.on('text', (text) => (this.text += text));
     this.parser.on('closetag', ({ name }) => {
+      this.depth--;
       if (!this.damage) events.close(name, this.text.trim());
       this.text = '';
     });
   }
 
   write(text: string): void {
-    if (!this.damage) this.parser.write(text);
+    if (this.damage) return;
+    const end = text.lastIndexOf('>');
+    this.sinceMarkup = end < 0 ? this.sinceMarkup + text.length : text.length - end;
+    if (this.sinceMarkup > MARKUP_LIMIT)
+      this.damage = `${MARKUP_LIMIT >> 20} MiB without the end of an element`;
+    else this.parser.write(text);
   }
 
   finish(): Issue | null {
     if (!this.damage) this.parser.close();
-    return this.damage ? createIssue('damage', 'xml.damaged', this.where, { reason: this.damage }) : null;
+    return this.damage ? createLoss('xml.damaged', this.where, { reason: this.damage }) : null;
   }
 }

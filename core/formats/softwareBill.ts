@@ -4,7 +4,7 @@
  */
 import type { Family } from './family.ts';
 import { PackageListBuilder, type PackageList } from './packageList.ts';
-import { createIssue } from '../issue.ts';
+import { createLoss } from '../issue.ts';
 
 /** A package URL of a system package: `pkg:deb/open/name@1.0-1?arch=amd64&upstream=source`. */
 interface PackageUrl {
@@ -56,7 +56,7 @@ interface Entry {
 export function parseSoftwareBill(text: string, where: string): PackageList {
   const empty = (reason: string) => {
     const builder = new PackageListBuilder('deb', where);
-    builder.report(createIssue('damage', 'json.damaged', where, { reason }));
+    builder.report(createLoss('json.damaged', where, { reason }));
     return builder.finish('status');
   };
   let bill: unknown;
@@ -87,6 +87,9 @@ export function parseSoftwareBill(text: string, where: string): PackageList {
   return builder.finish('status');
 }
 
+/** More than components have components. */
+const DEPTH_LIMIT = 20;
+
 /** The packages of either kind, as far as they have the expected form. */
 function entriesOf(bill: unknown): Entry[] {
   const list = (value: unknown): Record<string, unknown>[] =>
@@ -99,10 +102,10 @@ function entriesOf(bill: unknown): Entry[] {
     ),
     supplier: text(each.supplier)?.replace(/^(Person|Organization): /, ''),
   }));
-  const components = (values: unknown): Entry[] =>
+  const components = (values: unknown, depth: number): Entry[] =>
     list(values).flatMap((each) => [
       { purl: text(each.purl), supplier: text((each.supplier as { name?: unknown } | undefined)?.name) },
-      ...components(each.components),
+      ...(depth < DEPTH_LIMIT ? components(each.components, depth + 1) : []),
     ]);
-  return [...spdx, ...components(root.components)];
+  return [...spdx, ...components(root.components, 0)];
 }

@@ -95,6 +95,9 @@ function decodeAll(bytes: Uint8Array, ends: Uint32Array): string[] {
   return texts;
 }
 
+/** The most bytes of text that a table holds: many times what the largest repository has. */
+const TEXT_LIMIT = 128 << 20;
+
 /** Collects texts; `add` gives a text's number, the same for the same bytes. */
 export class StringTableBuilder {
   private bytes = new Uint8Array(1 << 16);
@@ -102,6 +105,7 @@ export class StringTableBuilder {
   private ends = new Uint32Array(1 << 14);
   private count = 1;
   private slots = new Uint32Array(1 << 18);
+  private full = false;
 
   /** The number of the text in `source` from `start` up to `end` (bytes, UTF-8). */
   add(source: Uint8Array, start: number, end: number): number {
@@ -113,6 +117,7 @@ export class StringTableBuilder {
       slot = (slot + 1) & mask;
     }
     const id = this.append(source, start, end);
+    if (id === 0) return 0;
     this.slots[slot] = id;
     if (this.count * 2 > this.slots.length) this.rehash();
     return id;
@@ -127,6 +132,11 @@ export class StringTableBuilder {
     return true;
   }
 
+  /** True when no more fits; what is added then is the empty text. */
+  get isFull(): boolean {
+    return this.full;
+  }
+
   /** The table of all texts added so far. */
   finish(): StringTable {
     return new StringTable(this.bytes.slice(0, this.length), this.ends.slice(0, this.count));
@@ -136,7 +146,13 @@ export class StringTableBuilder {
   append(source: Uint8Array, start: number, end: number): number {
     const length = end - start;
     if (this.length + length > this.bytes.length) {
-      const larger = new Uint8Array(Math.max(this.bytes.length * 2, this.length + length));
+      if (this.full || this.length + length > TEXT_LIMIT) {
+        this.full = true;
+        return 0;
+      }
+      const larger = new Uint8Array(
+        Math.min(TEXT_LIMIT, Math.max(this.bytes.length * 2, this.length + length)),
+      );
       larger.set(this.bytes);
       this.bytes = larger;
     }

@@ -1,8 +1,11 @@
-/** Tar archives (pax(1), ustar and GNU forms) as a stream of their files, by a well-known package. */
+/**
+ * Tar archives (pax(1), ustar and GNU forms) as a stream of their files, by a well-known package, which checks the sums
+ * of the heads and that the two blocks are there which end an archive.
+ */
 import { createTarDecoder } from 'modern-tar';
 import type { Pieces } from './byteStream.ts';
 import { piecesOfStream, streamOf } from './streams.ts';
-import { createIssue, type Issue } from '../issue.ts';
+import { createLoss, type Issue } from '../issue.ts';
 
 /** A file in an archive. Its contents must be read, or left, before the next entry is asked for. */
 export interface TarEntry {
@@ -14,16 +17,21 @@ export interface TarEntry {
 }
 
 /**
- * The regular files of an archive. A cut-off or damaged archive gives what stands before the damage;
- * `onIssue` is then told `tar.damaged`.
+ * The regular files of an archive. A cut-off or damaged archive gives what stands before the damage, a file within which it is
+ * cut as far as it goes; `onIssue` is then told `tar.truncated` or `tar.damaged`.
  */
 export async function* readTar(
   pieces: Pieces,
   where: string,
   onIssue: (issue: Issue) => void,
 ): AsyncGenerator<TarEntry> {
-  const reader = streamOf(pieces).pipeThrough(createTarDecoder()).getReader();
+  const reader = streamOf(pieces)
+    .pipeThrough(createTarDecoder({ strict: true }))
+    .getReader();
   let ended = false;
+  let files = 0;
+  let last = '';
+  let within = '';
   try {
     for (;;) {
       const { value: entry, done } = await reader.read();
@@ -39,14 +47,15 @@ export async function* readTar(
       const contents = piecesOfStream(entry.body);
       async function* once() {
         opened = true;
-        yield* contents;
+        try {
+          yield* contents;
+        } catch {
+          within = last; // that the archive is cut here is told when the next file is asked for
+        }
       }
-      yield {
-        path: entry.header.name.replace(/^(\.?\/)+/, ''),
-        size: entry.header.size,
-        changed: entry.header.mtime?.getTime(),
-        pieces: once(),
-      };
+      files++;
+      last = entry.header.name.replace(/^(\.?\/)+/, '');
+      yield { path: last, size: entry.header.size, changed: entry.header.mtime?.getTime(), pieces: once() };
       // What the reader left unread would hold up the entries after it.
       if (opened) await contents.return(undefined);
       else await entry.body.cancel();
@@ -54,7 +63,8 @@ export async function* readTar(
   } catch (error) {
     ended = true;
     const reason = error instanceof Error ? error.message : String(error);
-    onIssue(createIssue('damage', 'tar.damaged', where, { reason }));
+    const code = /truncated/.test(reason) ? 'tar.truncated' : 'tar.damaged';
+    onIssue(createLoss(code, where, { files, last, within, reason }));
   } finally {
     if (!ended) await reader.cancel();
   }

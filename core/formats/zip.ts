@@ -1,15 +1,28 @@
-/** Zip archives (APPNOTE 6.3) as a stream of their files, by a well-known package. */
+/**
+ * Zip archives (APPNOTE 6.3) as a stream of their files, by a well-known package. At the end they are held against the
+ * archive's directory: which files there are, their lengths and their sums, which the package does not check.
+ */
 import { Unzip, UnzipInflate, UnzipPassThrough, type UnzipFile } from 'fflate';
-import { createIssue, type Issue } from '../issue.ts';
+import { createCRC32 } from 'hash-wasm';
+import { createLoss, type Issue } from '../issue.ts';
 import { concatBytes, type Pieces } from './byteStream.ts';
 import type { TarEntry } from './tar.ts';
+import { readZipDirectory } from './zipDirectory.ts';
 
 interface Found {
   readonly file: UnzipFile;
   readonly parts: Uint8Array[];
+  length: number;
   done: boolean;
   error: string;
 }
+
+/** Bytes handed on at once: deflate makes at most a thousand of one (RFC 1951). */
+const SLICE = 1 << 15;
+/** The most that one file within may have, since it is held until it is whole. */
+const FILE_LIMIT = 96 << 20;
+/** What is kept of the end: the directory of some ten thousand files. */
+const TAIL = 4 << 20;
 
 /**
  * The files of an archive, in its order. A cut-off or damaged archive gives the whole files before the damage;
@@ -20,13 +33,17 @@ export async function* readZip(
   where: string,
   onIssue: (issue: Issue) => void,
 ): AsyncGenerator<TarEntry> {
+  const sums = await createCRC32();
+  const given = new Map<string, { length: number; sum: number }>();
   const found: Found[] = [];
   const unzip = new Unzip((file) => {
-    const entry: Found = { file, parts: [], done: false, error: '' };
+    const entry: Found = { file, parts: [], length: 0, done: false, error: '' };
     found.push(entry);
     file.ondata = (error, data, final) => {
       if (error) entry.error ||= error.message;
       else entry.parts.push(data);
+      entry.length += data?.length ?? 0;
+      if (entry.length > FILE_LIMIT) throw new Error(`${file.name} has more than ${FILE_LIMIT >> 20} MiB`);
       entry.done ||= final;
     };
     file.start();
@@ -35,44 +52,49 @@ export async function* readZip(
   unzip.register(UnzipPassThrough);
   const ready = function* () {
     while (found[0]?.done && !found[0].error) {
-      const { file, parts } = found.shift()!;
-      if (!file.name.endsWith('/')) yield entryOf(file.name, parts);
+      const { file, parts, length } = found.shift()!;
+      sums.init();
+      for (const part of parts) sums.update(part);
+      given.set(file.name, { length, sum: Number.parseInt(sums.digest('hex'), 16) });
+      if (!file.name.endsWith('/')) yield entryOf(file.name, parts, length);
     }
   };
   let reason = '';
   let tail: Uint8Array = new Uint8Array(0);
   try {
     for await (const piece of pieces) {
-      tail = concatBytes([tail, piece]).slice(-END_BYTES);
-      unzip.push(piece.slice());
-      yield* ready();
+      const bytes = piece.slice();
+      tail = bytes.length >= TAIL ? bytes.slice(-TAIL) : concatBytes([tail, bytes]).slice(-TAIL);
+      for (let at = 0; at < bytes.length; at += SLICE) {
+        unzip.push(bytes.subarray(at, at + SLICE));
+        yield* ready();
+      }
     }
     unzip.push(new Uint8Array(0), true);
     yield* ready();
   } catch (error) {
     reason = error instanceof Error ? error.message : String(error);
   }
-  reason ||= found[0]?.error || (found.length > 0 ? 'it ends within a file' : '');
-  if (!hasDirectoryEnd(tail)) reason ||= 'it ends before its directory';
-  if (reason) onIssue(createIssue('damage', 'zip.damaged', where, { reason }));
+  reason ||= found[0]?.error || (found.length > 0 ? `it ends within ${found[0].file.name}` : '');
+  reason ||= differenceOf(given, tail);
+  if (reason) onIssue(createLoss('zip.damaged', where, { reason, files: given.size }));
 }
 
-/** The end of central directory record with the longest comment that may follow it (4.3.16). */
-const END_BYTES = 22 + 65_535;
-
-function hasDirectoryEnd(tail: Uint8Array): boolean {
-  for (let i = tail.length - 22; i >= 0; i--)
-    if (tail[i] === 0x50 && tail[i + 1] === 0x4b && tail[i + 2] === 5 && tail[i + 3] === 6) return true;
-  return false;
+/** What the directory at the end says otherwise; empty when all agrees. */
+function differenceOf(given: ReadonlyMap<string, { length: number; sum: number }>, tail: Uint8Array): string {
+  const directory = readZipDirectory(tail);
+  if (!directory) return 'it ends before its directory';
+  for (const { name, length, sum } of directory) {
+    const file = given.get(name);
+    if (!file) return `${name} stands in its directory only`;
+    if (file.length !== length || file.sum !== sum) return `${name} does not agree with its sum`;
+  }
+  return '';
 }
 
-function entryOf(name: string, parts: readonly Uint8Array[]): TarEntry {
+function entryOf(name: string, parts: readonly Uint8Array[], size: number): TarEntry {
   async function* pieces() {
     yield* parts;
   }
-  return {
-    path: name.replace(/^(\.?\/)+/, ''),
-    size: parts.reduce((sum, part) => sum + part.length, 0),
-    pieces: pieces(),
-  };
+  return { path: name.replace(/^(\.?\/)+/, ''), size, pieces: pieces() };
 }

@@ -31,6 +31,8 @@ export interface PlateFacts {
   readonly link?: Link;
   /** Share of its packages that equal its base's, 0 to 1; undefined where nobody counted. */
   readonly carried?: number;
+  /** True where the lists behind the share were not read whole. */
+  readonly isPartial: boolean;
   /** Share of its packages that are not behind its base's. */
   readonly current?: number;
   readonly evidence?: LinkEvidence;
@@ -71,7 +73,8 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
   const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
   const changes = changesOf(table);
   const textOf = (key: string) => textOfValue(values.get(key)?.value);
-  const counts = layer.link && newestComparison(catalogue, layer.link, day)?.counts;
+  const comparison = layer.link && newestComparison(catalogue, layer.link, day);
+  const counts = comparison?.counts;
   const measured = counts && counts.installed > 0 ? counts : undefined;
   return {
     id: node.id,
@@ -81,6 +84,7 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     layers,
     link: layer.link,
     carried: measured && measured.same / measured.installed,
+    isPartial: measured !== undefined && comparison!.losses.length > 0,
     current: measured && 1 - measured.heldBack / measured.installed,
     evidence: layer.link && evidenceOf(layer.link, measured !== undefined),
     strip: stripOf(table, layers.length - 1, changes),

@@ -22,7 +22,7 @@ const comparison: AnyRecord = {
     date: '2026-01',
   },
   counts: { installed: 200, same: 150, rebuilt: 0, patched: 10, heldBack: 20, ahead: 10, own: 10 },
-  ...{ against: [], accounts: [] },
+  ...{ against: [], losses: [], accounts: [] },
 } as AnyRecord;
 const family = catalogueOf(
   ...['a', 'b', 'c'].map(distribution),

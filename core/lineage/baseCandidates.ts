@@ -87,6 +87,7 @@ function describe(
     makers: namesOf(catalogue, distribution),
     ancestors: bases.filter((id) => id !== distribution).flatMap((id) => namesOf(catalogue, id)),
     includes: beneath.map((id) => nameOf(catalogue, id)),
+    losses: [...own, ...under].flatMap(({ losses }) => losses),
     states: dates.map((date) => ({
       date,
       lists: [

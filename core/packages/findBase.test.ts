@@ -158,7 +158,13 @@ describe('finding the base', () => {
   it('calls a system put together from two suites mixed, though one leads by 30 points', () => {
     const mixed = [...draw(older.slice(0, 2600), 0.3, random), ...draw(younger.slice(2600), 0.3, random)];
     const { answer } = findBase(system(mixed), candidates);
-    expect(answer).toMatchObject({ base: null, reason: 'mixed', best: 'older', rival: 'younger' });
+    expect(answer).toMatchObject({
+      base: 'older',
+      others: ['younger'],
+      reason: 'mixed',
+      best: 'older',
+      rival: 'younger',
+    });
   });
   it('gives an independent system no base: neither with other versions, nor with other names', () => {
     const sameNames = randomRows(random, 1200);

@@ -68,7 +68,10 @@ type BaseReason =
 
 /** Which base, or why none. */
 export interface BaseAnswer {
+  /** The base; of a mixture the first. */
   readonly base: string | null;
+  /** Of a mixture: the further bases, in order of what only they explain. */
+  readonly others: readonly string[];
   readonly reason: BaseReason;
   readonly carriedShare: number;
   /** Lead over the strongest rival among the telling packages, -1 to 1; 1 without a rival. */
@@ -109,7 +112,7 @@ export function findBase(
   const foreign = ranked.filter(({ candidate }) => !candidate.own);
   const decided = decide(system.packages.length, foreign, configured);
   const answer =
-    decided.base === null && decided.reason !== 'mixed' && foreign.length < ranked.length
+    decided.base === null && foreign.length < ranked.length
       ? ownAnswer(system.packages.length, ranked, configured, decided)
       : decided;
   const base = ranked.find(({ candidate }) => candidate.name === (answer.base ?? answer.best));
@@ -204,6 +207,7 @@ function decide(installed: number, ranked: readonly Held[], configured: Readonly
   const [best] = ranked;
   const none = (reason: BaseReason, more: Partial<BaseAnswer> = {}): BaseAnswer => ({
     base: null,
+    others: [],
     reason,
     carriedShare: best ? shareOf(best.counts) : 0,
     margin: 0,
@@ -230,12 +234,30 @@ function decide(installed: number, ranked: readonly Held[], configured: Readonly
     telling.rival > THRESHOLDS.mixture * (telling.best + telling.rival) &&
     telling.rival >= Math.max(THRESHOLDS.lead, THRESHOLDS.mixtureOfAll * installed)
   )
-    return none('mixed', duel);
+    return {
+      ...none('mixed', duel),
+      base: best.candidate.name,
+      others: furtherBases(best, ranked.slice(1), strongest.name, installed),
+    };
   if (strongest.includesBest || telling.best - telling.rival >= THRESHOLDS.lead) return found;
   const settled = configured.has(best.candidate.name) !== configured.has(strongest.name);
   return settled
     ? { ...found, base: configured.has(best.candidate.name) ? best.candidate.name : strongest.name }
     : none('tooClose', duel);
+}
+
+/** Of a mixture, what else it is put together from: each explains a part of all packages that none before it explains. */
+function furtherBases(best: Held, others: readonly Held[], rival: string, installed: number): string[] {
+  const explained = best.classified.map(({ derived }) => derived);
+  const first = others.find(({ candidate }) => candidate.name === rival)!;
+  const names: string[] = [];
+  for (const other of [first, ...others.filter((each) => each !== first)]) {
+    const more = other.classified.filter(({ derived }, row) => derived && !explained[row]).length;
+    if (more < Math.max(THRESHOLDS.lead, THRESHOLDS.mixtureOfAll * installed)) continue;
+    names.push(other.candidate.name);
+    other.classified.forEach(({ derived }, row) => (explained[row] ||= derived));
+  }
+  return names;
 }
 
 /** The best knows most of the packages and explains a tenth of them: another state of it would explain more. */

@@ -34,6 +34,9 @@ export const RULE_WORDS: Readonly<Record<AccountedPackage['by'], string>> = {
 /** What the signature of a package list is worth. */
 export const SIGNATURE_WORDS: Readonly<Record<Snapshot['signature'], string>> = {
   verified: 'verified',
+  verifiedThen: 'verified then; the key has ended since',
+  expired: 'made with a key that had ended',
+  revoked: 'by a key that was taken back',
   bad: 'not by the key given',
   unchecked: 'not checked',
   none: 'not signed',

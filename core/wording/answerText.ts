@@ -1,11 +1,42 @@
 /** The answer of a placing as one plain sentence that says what it means and what it rests on. */
+import type { Placement } from '../capture/placeSystem.ts';
 import type { BaseAnswer, BaseFinding, RankedCandidate } from '../packages/findBase.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
+import type { Loss } from '../catalogue/loss.ts';
+import { wordLoss } from './lossText.ts';
 import type { CopyEstimate } from '../packages/copyDate.ts';
 import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
 
-/** One sentence on a base finding, for example: `86.4 % of 2,480 packages equal Fenwick 31; next best …`. */
-export function wordAnswer(finding: BaseFinding): string {
+/** A finding, with what was not read of the lists that it rests on, where something was not. */
+type Answered = BaseFinding & Partial<Pick<Placement, 'losses'>>;
+
+/** What was found, in a few words, as far as it can be said; empty where no base was found. */
+export function wordPlaced({ answer, losses }: Answered): string {
+  if (answer.reason === 'itself') return `It is ${answer.best} itself.`;
+  if (!answer.base) return '';
+  const bases = wordNames([answer.base, ...answer.others]);
+  const built = answer.others.length > 0 ? `Put together from ${bases}` : `Built on ${bases}`;
+  return losses?.system.length || losses?.base.length
+    ? `By what could be read: ${built.charAt(0).toLowerCase()}${built.slice(1)}.`
+    : `${built}.`;
+}
+
+/** What the answer rests on, one sentence or two, for example: `86.4 % of 2,480 packages equal Fenwick 31; next best …`. */
+export function wordAnswer(finding: Answered): string {
+  return `${wordReason(finding)}${wordLosses(finding)}`;
+}
+
+/** ` The list of the system was cut off after 1,234 bytes …` */
+function wordLosses({ answer, losses }: Answered): string {
+  const of = (list: string, [loss]: readonly Loss[]) =>
+    loss ? ` The list of ${list} is ${wordLoss(loss)}:` : '';
+  const system = losses ? of('the system', losses.system) : '';
+  const base = losses ? of(answer.base ?? answer.best ?? 'the candidate', losses.base) : '';
+  const both = `${system && `${system} all counts are of what was read.`}${base && `${base} what is missing from it counts as not there.`}`;
+  return both;
+}
+
+function wordReason(finding: BaseFinding): string {
   const { answer, candidates } = finding;
   const best = candidates.find(({ name }) => name === answer.best);
   const rival = candidates.find(({ name }) => name === answer.rival);
@@ -24,13 +55,22 @@ export function wordAnswer(finding: BaseFinding): string {
       return `No base found: the revisions are those of ${answer.best} (${agreement(best!)}), but only ${formatCount(best!.counts.same)} of ${formatCount(best!.counts.installed)} packages are in the same version. Another release or an earlier state of it is the base: bring its index.`;
     case 'coincidence':
       return `No base found: ${formatCount(best!.counts.same)} versions equal ${answer.best}, but where both package the same upstream version only ${agreement(best!)}: no more than chance.`;
-    case 'mixed':
-      return `No single base: the system is put together from ${answer.best} (${formatCount(answer.telling.best)} packages that only it explains) and ${answer.rival} (${formatCount(answer.telling.rival)}).`;
+    case 'mixed': {
+      const parts = [answer.base, ...answer.others].map((name) =>
+        equalTo(candidates.find((candidate) => candidate.name === name)!),
+      );
+      return `${parts.join('; ')}. ${formatNumberOf(answer.telling.best, 'package')} only ${answer.best} explains, ${formatCount(answer.telling.rival)} only ${answer.rival}.`;
+    }
     case 'itself':
-      return `It is ${answer.best} itself, or kept its name: ${formatShare(best!.counts.same, best!.counts.installed)} of ${formatCount(best!.counts.installed)} packages are in its own repositories, and no other candidate explains it.`;
+      return `${formatShare(best!.counts.same, best!.counts.installed)} of ${formatCount(best!.counts.installed)} packages are in its own repositories, and it has neither an archive nor revisions of its own beside them.`;
     case 'tooClose':
       return `No base found: ${answer.best} and ${answer.rival} fit equally well (${formatCount(best!.counts.same)} and ${formatCount(rival?.counts.same ?? 0)} packages in the same version).`;
   }
+}
+
+/** `A, B and C` */
+function wordNames(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
 
 function agreement({ agreement: { agreeing, compared } }: RankedCandidate): string {

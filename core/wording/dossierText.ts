@@ -4,6 +4,7 @@ import type { Link } from '../catalogue/link.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
 import { nameOf } from '../lineage/names.ts';
 import type { Layer } from '../lineage/chain.ts';
+import { wordLoss } from './lossText.ts';
 import { wordRelation } from './lineageText.ts';
 import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
 
@@ -31,5 +32,7 @@ export function wordComparison(catalogue: Catalogue, comparison: Comparison): st
       : counts.own === 1
         ? '1 is its own'
         : `${formatCount(counts.own)} are its own`;
-  return `${share} of ${formatNumberOf(counts.installed, 'package')} equal ${nameOf(catalogue, comparison.base)}; ${own}.`;
+  const [loss] = comparison.losses;
+  const of = loss ? `, of a list ${wordLoss(loss)}` : '';
+  return `${share} of ${formatNumberOf(counts.installed, 'package')}${of} equal ${nameOf(catalogue, comparison.base)}; ${own}.`;
 }

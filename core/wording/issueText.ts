@@ -20,24 +20,44 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'file.nested': ({ limit }) =>
     `Archives within archives more than ${limit} deep. Unpack it and drop what is inside.`,
   'file.tooLong': ({ limit }) =>
-    `Longer than ${megabytes(limit)} for a text of this kind; only its beginning was read.`,
+    `Longer than ${megabytes(limit)}, the most that is read of a text of this kind; only its beginning was read.`,
   'compressed.truncated': ({ format, bytes }) =>
     `The ${format} file ends too early; what came before (${formatCount(Number(bytes))} bytes unpacked) was kept. Fetch the file again for the rest.`,
   'compressed.damaged': ({ format, bytes, reason }) =>
     `The ${format} file is damaged (${reason}); ${formatCount(Number(bytes))} bytes before the damage were kept. Fetch the file again.`,
   'compressed.tooLarge': ({ format, limit }) =>
     `The ${format} file unpacks to more than ${megabytes(limit)}; reading stopped there. Unpack it by hand if it is what you expect.`,
-  'tar.damaged': ({ reason }) =>
-    `The archive is cut off or damaged (${reason}); the files before the damage were kept.`,
+  'compressed.behind': ({ format, bytes }) =>
+    `${formatCount(Number(bytes))} bytes stand behind the end of the ${format} file and belong to nothing; all before them was read.`,
+  'tar.truncated': ({ files, last }) =>
+    `The archive is cut off${last ? ` after “${last}”` : ''}: ${formatNumberOf(Number(files), 'file')} were read, what stood behind is missing. Fetch or make it again.`,
+  'tar.damaged': ({ reason, files, last }) =>
+    `The archive is damaged${last ? ` after “${last}”` : ''} (${reason}); ${formatNumberOf(Number(files), 'file')} before the damage were kept. Fetch or make it again.`,
+  'archive.tooMany': ({ limit }) =>
+    `The archive holds more than ${formatCount(Number(limit))} files; those behind them were not read. Drop a part of it.`,
+  'text.longLine': ({ line, limit }) =>
+    `Line ${line} has more than ${formatCount(Number(limit))} bytes; what goes beyond was not read.`,
+  'capture.sum': ({ path }) =>
+    `“${path}” is not what the manifest of the capture says (SHA-256 differs): it was changed or damaged since. Make the capture again.`,
+  'capture.missing': ({ count, first }) =>
+    `${formatNumberOf(Number(count), 'file')} that the capture took ${Number(count) === 1 ? 'is' : 'are'} missing, “${first}” first. Make the capture again, or unpack all of it.`,
+  'list.size': ({ size, stated }, where) =>
+    `${where} has ${formatCount(Number(size))} bytes, its release file says ${formatCount(Number(stated))}: it is cut off, or of another state. Fetch both again.`,
   'tar.empty': () => 'The archive holds no files. Make it again from the root of the system.',
   // formats
   'deb822.broken': ({ line }) =>
     `Line ${line} is no field of a stanza; that stanza was left out, the others were kept.`,
+  'deb822.unfinished': ({ line }) =>
+    `It ends in the middle of line ${formatCount(Number(line))}: cut off there. What stands before was read; fetch it again for the rest.`,
+  'deb822.longLine': ({ line, limit }) =>
+    `Line ${formatCount(Number(line))} holds more than ${formatCount(Number(limit))} bytes, more than any value of a package; that stanza was left out.`,
   'deb822.incomplete': ({ line }) =>
     `The stanza at line ${line} lacks its package name or version; it was left out.`,
   'deb822.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
   'packages.broken': ({ place }, where) =>
     `${where}, ${typeof place === 'number' ? `entry ${place}` : place}: a package without name or version was skipped.`,
+  'packages.tooMany': ({ count }) =>
+    `It lists more than ${formatNumberOf(Number(count), 'package')}, more than is read of one list; the rest was left out.`,
   'packages.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
   'xml.damaged': ({ reason }, where) =>
     `${where} is not whole (${reason}). What stands before the damage was read; fetch the file again.`,
@@ -45,8 +65,10 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `${where} is not complete JSON (${reason}). Nothing was read from it; fetch or make it again.`,
   'calendar.line': ({ line }) => `Line ${line} is no release with its dates; it was skipped.`,
   'iso.descriptor': () => 'The image has no readable volume descriptor. Check its sum, and fetch it again.',
+  'iso.short': ({ bytes, stated, count }) =>
+    `The image is cut off: ${formatCount(Number(bytes))} bytes of ${formatCount(Number(stated))} are there${Number(count) > 0 ? `, and ${formatNumberOf(Number(count), 'file or folder', 'files or folders')} could not be reached` : ''}. Fetch it again.`,
   'iso.missed': ({ count }) =>
-    `${formatCount(Number(count))} files or folders of the image could not be reached: it is cut off, or they stand before the folder that names them.`,
+    `${formatCount(Number(count))} files or folders of the image could not be reached: they stand beyond what is read of an image, or before the folder that names them.`,
   'zip.damaged': ({ reason }) =>
     `The zip archive is cut off or damaged (${reason}); the files before the damage were kept.`,
   'keyFile.line': ({ line }) => `Line ${line} is neither a group nor an assignment; it was skipped.`,

@@ -21,12 +21,20 @@ interface KeyFigure {
 /** The figures of a dossier's head, in one line: how near its base, how much it changes, how well it is known. */
 export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: number): KeyFigure[] {
   const { link } = table.layers[table.layers.length - 1];
-  const counts = link && newestComparison(catalogue, link, day)?.counts;
+  const measured = link && newestComparison(catalogue, link, day);
+  const counts = measured?.counts;
   const { end } = supportOf(catalogue, table).own;
   const cells = table.rows.map(topOf);
   const disputed = cells.filter((cell) => cell.disputed).length;
   return [
-    ...(counts ? [{ value: formatShare(counts.same, counts.installed), label: 'carried' }] : []),
+    ...(counts
+      ? [
+          {
+            value: formatShare(counts.same, counts.installed),
+            label: measured?.losses.length ? 'carried, of a list not read whole' : 'carried',
+          },
+        ]
+      : []),
     { value: formatCount(changesOf(table).length), label: 'changed' },
     {
       value: formatCount(cells.filter(({ readings }) => readings.length > 0).length),

@@ -6,6 +6,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import { nearestSharedBase, pathBetween } from '../lineage/paths.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
+import { wordLoss } from './lossText.ts';
 import { formatNumberOf, formatShare } from './valueText.ts';
 
 /** A relation as a verb: `is a flavour of`, `was forked from`, `installs from`. */
@@ -25,8 +26,9 @@ export function wordBand(band: GraphLink, graph: LineageGraph): string {
   if (band.kind !== 'lineal') return names;
   const counts = band.comparison?.counts;
   const edition = band.edition ? ', one edition only' : '';
+  const loss = band.comparison?.losses[0];
   return counts
-    ? `${names}${edition}: ${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')} carried`
+    ? `${names}${edition}: ${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')}${loss ? ` of a list ${wordLoss(loss)}` : ''} carried`
     : `${names}${edition}: not measured`;
 }
 

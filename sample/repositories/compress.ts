@@ -1,6 +1,6 @@
 /** Compression for the sample's repositories: each by a well-known package, the same bytes for the same input. */
-import SevenZip from '7z-wasm';
 import { compress as compressZstd, init as initZstd } from '@bokuweb/zstd-wasm';
+import { easyBufferEncode, initModule } from 'node-liblzma/wasm';
 import { gzipSync } from 'node:zlib';
 
 export type Compressor = (bytes: Uint8Array) => Promise<Uint8Array>;
@@ -14,8 +14,6 @@ export const zstd: Compressor = async (bytes) => {
 };
 
 export const xz: Compressor = async (bytes) => {
-  const tool = await SevenZip({ print: () => undefined });
-  tool.FS.writeFile('index', bytes);
-  tool.callMain(['a', '-txz', '-mx=3', '-mmt=1', 'index.xz', 'index']);
-  return tool.FS.readFile('index.xz');
+  await initModule();
+  return easyBufferEncode(bytes, 3);
 };

@@ -8,7 +8,7 @@ import type { FetchedList, SignatureState } from '../../core/exchange/fetchedLis
 import { parseDebRelease, parseReleasedFiles, type ReleasedFile } from '../../core/formats/debRelease.ts';
 import type { PackageColumns } from '../../core/formats/packageColumns.ts';
 import type { Family } from '../../core/formats/family.ts';
-import { decompress, isCompression } from '../../core/formats/decompress.ts';
+import { decompress, isCompression } from '../../core/formats/compression/decompress.ts';
 import { recogniseFormat } from '../../core/formats/recognise.ts';
 import { parseRepomd } from '../../core/formats/rpmMetadata.ts';
 import { readTar } from '../../core/formats/tar.ts';

@@ -46,8 +46,12 @@ export const useIntakeStore = defineStore('intake', () => {
     placement: part('placement'),
     failure: part('failure'),
     allIndexes: computed(() => [...(state.value.drop?.indexes ?? []), ...state.value.fetched]),
+    /** What was chosen of the system at hand. */
+    choices: computed(() => (state.value, reading.choices)),
+    decide: reading.decide.bind(reading),
     read: reading.read.bind(reading),
     choose: reading.choose.bind(reading),
+    nameIndexes: reading.nameIndexes.bind(reading),
     addIndexes: reading.addIndexes.bind(reading),
     releaseFetched: reading.releaseFetched.bind(reading),
     prepare: reading.prepare.bind(reading),

@@ -20,8 +20,16 @@ import { useCatalogueStore } from './catalogueStore.ts';
 import { currentDay, today } from './clock.ts';
 
 /** What is recorded of a package list that was read from a file or a mirror. */
-export function keptIndex({ name, path, date, family, packageCount, signature }: IndexSummary): KeptIndex {
-  return { name, origin: path, date: date || today(), family, packages: packageCount, signature };
+export function keptIndex({
+  name,
+  path,
+  date,
+  family,
+  packageCount,
+  signature,
+  losses,
+}: IndexSummary): KeptIndex {
+  return { name, origin: path, date: date || today(), family, packages: packageCount, signature, losses };
 }
 
 /** A described candidate as a worker takes it. */

@@ -1,6 +1,7 @@
 /** Reads drops and places systems off the main thread. Stopped by ending the worker: it keeps nothing. */
 import { readFiles } from '../../core/capture/readFiles.ts';
 import type { FileContent, InputFile, ReadFile } from '../../core/capture/readFile.ts';
+import { lossesOf } from '../../core/catalogue/loss.ts';
 import { conditionsOf } from '../../core/capture/conditions.ts';
 import { placeSystem } from '../../core/capture/placeSystem.ts';
 import { proposeFacts } from '../../core/capture/proposeFacts.ts';
@@ -80,13 +81,16 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       packed: system.packages ? packColumns(system.packages) : null,
       family: system.packages?.family ?? null,
       packageCount: system.packages?.size ?? 0,
+      losses: system.losses,
+      listLosses: system.listLosses,
       facts: proposeFacts(system),
       conditions: conditionsOf(system),
       taken: manifestOf(system).taken.slice(0, 10),
     })),
-    indexes: indexes.map(({ path, name, packages, release }) => ({
+    indexes: indexes.map(({ path, name, identity, packages, release, losses }) => ({
       path,
       name,
+      identity,
       family: packages.family,
       packed: packColumns(packages),
       packageCount: packages.size,
@@ -94,6 +98,7 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       date: release?.date ?? '',
       signature: 'unchecked',
       signer: '',
+      losses: lossesOf(losses),
     })),
     issues,
   };

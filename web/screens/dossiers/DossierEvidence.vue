@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
+import { wordIssue } from '../../../core/wording/issueText.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
 import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
 import {
@@ -143,6 +144,9 @@ function onKey(event: KeyboardEvent): void {
           }}</a>
           <template v-else-if="place">{{ place }}.</template>
           {{ selected.source.note }}
+        </p>
+        <p v-for="(loss, i) in selected.source?.losses ?? []" :key="i" class="small trouble">
+          {{ wordIssue({ ...loss, severity: 'damage' }) }}
         </p>
         <p v-if="selected.tellsBase" class="small">The link to its base rests on it.</p>
         <table v-if="selected.lines.length" class="plain-table" aria-label="Readings">

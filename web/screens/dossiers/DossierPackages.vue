@@ -14,6 +14,7 @@ import { descendantsOf } from '../../../core/lineage/relatives.ts';
 import { PACKAGE_CLASSES } from '../../../core/packages/packageClass.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import AccountTable from '../../parts/AccountTable.vue';
+import LossRemark from '../../parts/LossRemark.vue';
 import PackageBar from '../../parts/PackageBar.vue';
 import PackageTable from '../../parts/PackageTable.vue';
 import PackageImpact from './PackageImpact.vue';
@@ -129,6 +130,7 @@ const open = computed({
     <template v-if="comparison">
       <p class="sentence">{{ wordComparison(catalogue, comparison) }}</p>
       <PackageBar :counts="comparison.counts" />
+      <LossRemark :losses="comparison.losses" />
       <p class="small soft">
         Rests on {{ source?.title ?? 'a source that is not recorded'
         }}{{ comparison.date ? `, ${formatWhen(comparison.date)}` : '' }}, held against
@@ -164,6 +166,7 @@ const open = computed({
           measured.date ? `, state of ${formatWhen(measured.date)}` : ''
         }}
       </h2>
+      <LossRemark :losses="[...(system?.losses ?? []), ...(base.losses ?? [])]" />
       <p v-if="measured.sources" class="soft">{{ wordSources(measured.sources) }}</p>
       <AccountTable v-model:chosen="account" :accounts="measured.accounts" />
       <PackageTable

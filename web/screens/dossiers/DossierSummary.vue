@@ -10,6 +10,7 @@ import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts'
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import LossRemark from '../../parts/LossRemark.vue';
 import PackageBar from '../../parts/PackageBar.vue';
 
 const props = defineProps<{ catalogue: Catalogue; release: RecordId; table: LayerTable; day: number }>();
@@ -56,6 +57,7 @@ function addressOf({ to }: SummarySentence, asof: LocationQueryValue | LocationQ
       <div v-if="comparison">
         <div class="figure">{{ formatShare(comparison.counts.same, comparison.counts.installed) }}</div>
         <div class="small soft">of its packages carried from {{ nameOf(catalogue, comparison.base) }}</div>
+        <LossRemark :losses="comparison.losses" />
         <PackageBar class="share" :counts="comparison.counts" />
       </div>
       <div v-for="{ value, label } in figures" :key="label">

@@ -7,6 +7,7 @@ import { removeSnapshots } from '../../../core/editing/removal.ts';
 import type { Snapshot } from '../../../core/catalogue/snapshot.ts';
 import { compareWhen } from '../../../core/catalogue/when.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
+import { wordLoss } from '../../../core/wording/lossText.ts';
 import { SIGNATURE_WORDS } from '../../../core/wording/accountText.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -55,7 +56,12 @@ function remove(states: readonly Snapshot[]): void {
         <tr v-for="states in kept" :key="states[0].id">
           <td>{{ states[0].name }}</td>
           <td class="soft">{{ wordStates(states) }}</td>
-          <td class="number mono">{{ formatCount(states[0].packages) }}</td>
+          <td class="number mono">
+            {{ formatCount(states[0].packages) }}
+            <div v-if="states[0].losses.length" class="small trouble">
+              {{ wordLoss(states[0].losses[0]) }}
+            </div>
+          </td>
           <td>{{ states[0].role === 'system' ? '' : SIGNATURE_WORDS[states[0].signature] }}</td>
           <td class="soft from" :title="states[0].origin">{{ states[0].origin }}</td>
           <td class="number">

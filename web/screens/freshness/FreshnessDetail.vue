@@ -13,6 +13,7 @@ import { statedDelays, type FreshnessSubject } from '../../../core/lineage/fresh
 import { nameOf } from '../../../core/lineage/names.ts';
 import { judgeDelay, type DelayVerdict } from '../../../core/packages/judgeDelay.ts';
 import { freshnessBySection } from '../../../core/packages/freshness.ts';
+import LossRemark from '../../parts/LossRemark.vue';
 import ChartCanvas from '../../parts/ChartCanvas.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
@@ -30,6 +31,13 @@ const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
 const notices = useNoticeStore();
 
+/** What was not read of the lists that are held against each other. */
+const losses = computed(() => {
+  const own = props.subject.states.flatMap(({ snapshots }) =>
+    snapshots.flatMap((id) => recordOf(catalogue.value, 'snapshot', id)?.losses ?? []),
+  );
+  return [...own, ...(props.base.losses ?? [])];
+});
 const measured = computed(() => (props.result && 'measured' in props.result ? props.result.measured : null));
 const failure = computed(() => (props.result && 'failure' in props.result ? props.result.failure : ''));
 const newest = computed(() => measured.value?.newest);
@@ -106,6 +114,7 @@ const delay = computed(() =>
     <template v-else-if="newest && whole && measured">
       <p class="sentence">{{ wordFreshness(base.name, newest) }}</p>
       <p class="small soft">{{ wordStates(base.name, newest.states, measured.gap) }}</p>
+      <LossRemark :losses="losses" />
       <dl class="figures">
         <div>
           <dt>current</dt>

@@ -8,7 +8,8 @@ import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { Issue } from '../../../core/issue.ts';
-import type { DecidedFact, Decision } from './useFactReview.ts';
+import type { Decision } from '../../../workspace/intakeChoices.ts';
+import type { DecidedFact } from './useFactReview.ts';
 
 const props = defineProps<{
   facts: readonly DecidedFact[];

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { keepLists } from '../../../core/editing/intake.ts';
+import { wordLoss } from '../../../core/wording/lossText.ts';
 import { SIGNATURE_WORDS } from '../../../core/wording/accountText.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -26,7 +27,7 @@ const version = ref('');
 watch(
   () => props.indexes[0],
   (first) => {
-    name.value = first?.release?.origin ?? '';
+    name.value = first?.identity.origin ?? '';
     // A suite that is no release says so by an empty version, or by 0.
     version.value = first?.release?.version.replace(/^0$/, '') ?? '';
   },
@@ -68,7 +69,10 @@ async function keep(): Promise<void> {
       </thead>
       <tbody>
         <tr v-for="index in indexes" :key="index.path">
-          <td>{{ index.name }}</td>
+          <td>
+            {{ index.name }}
+            <div v-if="index.losses.length" class="small trouble">{{ wordLoss(index.losses[0]) }}</div>
+          </td>
           <td class="number mono">{{ formatCount(index.packageCount) }}</td>
           <td class="soft">{{ index.date ? formatWhen(index.date) : 'not known' }}</td>
           <td :class="index.signature" :title="wordSignature(index)">

@@ -2,7 +2,7 @@
 /** The answer of the placing: one sentence, the candidates with their counts, the accounts, what contradicts. */
 import { computed, ref } from 'vue';
 import { CLASS_LABELS, formatCount, formatShare } from '../../../core/wording/valueText.ts';
-import { wordAnswer } from '../../../core/wording/answerText.ts';
+import { wordAnswer, wordPlaced } from '../../../core/wording/answerText.ts';
 import { wordSources } from '../../../core/wording/accountText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
@@ -19,6 +19,7 @@ const props = defineProps<{
   history: (name: string) => Promise<readonly PackageState[]>;
 }>();
 const sentence = computed(() => wordAnswer(props.placement));
+const placed = computed(() => wordPlaced(props.placement));
 /** Candidates that know some of the system's packages by name; the others are only named. */
 const known = computed(() =>
   props.placement.candidates.filter(({ counts }) => counts.own < counts.installed),
@@ -27,6 +28,8 @@ const strangers = computed(() =>
   props.placement.candidates.filter(({ counts }) => counts.own === counts.installed).map(({ name }) => name),
 );
 const comparedWith = computed(() => props.placement.answer.base ?? props.placement.answer.best);
+const isBase = (name: string) =>
+  name === props.placement.answer.base || props.placement.answer.others.includes(name);
 const showsPackages = ref(false);
 const account = ref<number | null>(null);
 const chosenClass = ref<PackageClass | null>(null);
@@ -38,8 +41,8 @@ function chooseAccount(place: number | null): void {
 
 <template>
   <section aria-label="Placing">
-    <p class="answer" :class="{ none: !placement.answer.base }">
-      <strong v-if="placement.answer.base">Built on {{ placement.answer.base }}.</strong> {{ sentence }}
+    <p class="answer">
+      <strong v-if="placed">{{ placed }}</strong> {{ sentence }}
     </p>
     <p
       v-for="finding in placement.findings.filter(({ severity }) => severity !== 'note')"
@@ -86,11 +89,7 @@ function chooseAccount(place: number | null): void {
         </tr>
       </thead>
       <tbody>
-        <tr
-          v-for="candidate in known"
-          :key="candidate.name"
-          :class="{ base: candidate.name === placement.answer.base }"
-        >
+        <tr v-for="candidate in known" :key="candidate.name" :class="{ base: isBase(candidate.name) }">
           <th scope="row">{{ candidate.name }}<span v-if="candidate.own" class="soft"> (its own)</span></th>
           <td class="soft nowrap">{{ candidate.date ? formatWhen(candidate.date) : '' }}</td>
           <td class="share">

@@ -3,7 +3,7 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import { storeToRefs } from 'pinia';
 import { splitTerminalText } from '../../../core/formats/terminalText.ts';
-import { wordConditions } from '../../../core/wording/conditionsText.ts';
+import { spoilsOf } from '../../../core/capture/conditions.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { createInstalledSet } from '../../../core/packages/installedSet.ts';
 import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
@@ -12,6 +12,7 @@ import { useIntakeStore } from '../../stores/intakeStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import { filesOfDrop, filesOfInput } from '../../parts/droppedFiles.ts';
 import IntakeAccept from './IntakeAccept.vue';
+import IntakeConditions from './IntakeConditions.vue';
 import IntakeFacts from './IntakeFacts.vue';
 import IntakeFiles from './IntakeFiles.vue';
 import IntakeIndexes from './IntakeIndexes.vue';
@@ -30,18 +31,6 @@ const fileInput = ref<HTMLInputElement | null>(null);
 const folderInput = ref<HTMLInputElement | null>(null);
 const over = ref(false);
 const system = computed(() => intake.drop?.systems[intake.chosen]);
-/** Whose system it is: read off its identification, corrected by the analyst. */
-const name = ref('');
-const version = ref('');
-watch(
-  system,
-  (chosen) => {
-    const id = chosen?.identification ?? {};
-    name.value = id.NAME ?? '';
-    version.value = id.VERSION_ID ?? id.BUILD_ID ?? id.VERSION_CODENAME ?? '';
-  },
-  { immediate: true },
-);
 const mirrorOpen = ref(false);
 function takeFetched(indexes: IndexSummary[]): void {
   mirrorOpen.value = false;
@@ -59,13 +48,29 @@ const rows = computed(() => {
   return list?.ok ? createInstalledSet(list.value).packages : [];
 });
 const { catalogue } = storeToRefs(useCatalogueStore());
+/** What was not read of the system. The first few say it; all stand with the files. */
+const MOST_LOSSES = 3;
+const losses = computed(() => system.value?.losses ?? []);
+/** What the files tell of the machine, and what the analyst says where they do not. */
+const conditions = computed(() => ({ ...intake.choices.conditions, ...system.value?.conditions }));
+const facts = computed(() =>
+  (system.value?.facts ?? []).map((fact) => ({
+    ...fact,
+    spoiledBy: spoilsOf(fact.key, conditions.value, losses.value.length > 0),
+  })),
+);
+const dropIssues = computed(() =>
+  (intake.drop?.issues ?? []).filter(
+    ({ loses, code, where }) =>
+      !loses || !losses.value.some((loss) => loss.code === code && loss.where === where),
+  ),
+);
 const review = useFactReview(
   catalogue,
-  name,
-  version,
-  computed(() => system.value?.facts ?? []),
+  computed(() => intake.choices),
+  intake.decide,
+  facts,
 );
-const conditions = computed(() => (system.value ? wordConditions(system.value.conditions) : ''));
 /** Parts of the answer come one after another, a moment apart: all at once would hold up the page. */
 const PARTS = ['placing', 'facts', 'accept', 'files'] as const;
 const shownParts = ref(0);
@@ -282,7 +287,7 @@ function chooseSystem(event: Event): void {
       </div>
       <IntakeMirror v-if="mirrorOpen" :known="sources" @fetched="takeFetched" />
       <p
-        v-for="issue in intake.drop.issues"
+        v-for="issue in dropIssues"
         :key="issue.code"
         class="remark"
         :class="{ 'is-trouble': issue.severity === 'error' }"
@@ -304,7 +309,20 @@ function chooseSystem(event: Event): void {
         :indexes="intake.allIndexes"
         @kept="intake.releaseFetched"
       />
-      <p v-if="conditions" class="soft">{{ conditions }}</p>
+      <p
+        v-for="(loss, i) in losses.slice(0, MOST_LOSSES)"
+        :key="`loss ${i}`"
+        class="remark is-trouble"
+        role="alert"
+      >
+        {{ wordIssue(loss) }}
+      </p>
+      <IntakeConditions
+        v-if="system"
+        :told="system.conditions"
+        :said="intake.choices.conditions"
+        @say="intake.decide({ conditions: $event })"
+      />
       <IntakeFacts
         v-if="shows('facts') && review.facts.value.length"
         :facts="review.facts.value"
@@ -320,8 +338,7 @@ function chooseSystem(event: Event): void {
       :key="`${intake.chosen}`"
       :system="system"
       :placement="intake.placement"
-      v-model:name="name"
-      v-model:version="version"
+      :conditions="conditions"
       :facts="review.accepted.value"
       :open="review.open.value"
     />

@@ -1,14 +1,12 @@
 /** The analyst's decisions about proposed facts: accept, leave or correct, one by one or by area. */
-import { computed, ref, watch, type Ref } from 'vue';
+import { computed, type Ref } from 'vue';
 import { findFactKey, formatTypedValue, parseFactValue } from '../../../core/catalogue/factSheet.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
 import { findRelease } from '../../../core/capture/known.ts';
 import { reviewFacts, type ReviewedFact } from '../../../core/capture/reviewFacts.ts';
 import type { Issue } from '../../../core/issue.ts';
-
-/** What was decided of a proposed fact. */
-export type Decision = 'accept' | 'leave' | 'open';
+import type { Decision, IntakeChoices } from '../../../workspace/intakeChoices.ts';
 
 /** A fact under review with what was decided. A corrected one has the analyst's value in its proposal. */
 export interface DecidedFact extends ReviewedFact {
@@ -24,29 +22,22 @@ const BEGINNING: Readonly<Record<ReviewedFact['state'], Decision>> = {
   spoiled: 'open',
 };
 
-/** The course of reviewing proposed facts, from the keyboard. */
+/** The course of reviewing proposed facts, from the keyboard; what is decided is kept by `decideAll`. */
 export function useFactReview(
   catalogue: Ref<Catalogue>,
-  name: Ref<string>,
-  version: Ref<string>,
+  choices: Ref<IntakeChoices>,
+  decideAll: (change: Partial<IntakeChoices>) => void,
   proposals: Ref<readonly FactProposal[]>,
 ) {
-  const decisions = ref(new Map<string, Decision>());
-  const corrections = ref(new Map<string, FactProposal>());
-  watch(proposals, () => {
-    decisions.value = new Map();
-    corrections.value = new Map();
-  });
-
   const facts = computed((): DecidedFact[] => {
-    const release = findRelease(catalogue.value, name.value, version.value);
+    const release = findRelease(catalogue.value, choices.value.name, choices.value.version);
     return reviewFacts(catalogue.value, release, proposals.value).map((fact) => {
-      const correction = corrections.value.get(fact.proposal.key);
+      const correction = choices.value.corrections.get(fact.proposal.key);
       return {
         ...fact,
         proposal: correction ?? fact.proposal,
         corrected: correction !== undefined,
-        decision: decisions.value.get(fact.proposal.key) ?? BEGINNING[fact.state],
+        decision: choices.value.decisions.get(fact.proposal.key) ?? BEGINNING[fact.state],
       };
     });
   });
@@ -56,9 +47,9 @@ export function useFactReview(
   const open = computed(() => facts.value.filter(({ decision }) => decision === 'open').length);
 
   function decide(keys: readonly string[], decision: Decision): void {
-    const next = new Map(decisions.value);
-    for (const key of keys) next.set(key, decision);
-    decisions.value = next;
+    const decisions = new Map(choices.value.decisions);
+    for (const key of keys) decisions.set(key, decision);
+    decideAll({ decisions });
   }
 
   /** Puts the analyst's value in place of the one that was read, and accepts it. Gives what is wrong with it. */
@@ -68,7 +59,9 @@ export function useFactReview(
     if (!parsed.ok) return parsed.issues;
     const original = proposals.value.find((each) => each.key === key)!;
     const note = `Corrected by hand; the file was read as "${formatTypedValue(fact, original.value)}".`;
-    corrections.value = new Map(corrections.value).set(key, { ...original, value: parsed.value, note });
+    decideAll({
+      corrections: new Map(choices.value.corrections).set(key, { ...original, value: parsed.value, note }),
+    });
     decide([key], 'accept');
     return [];
   }

@@ -2,6 +2,7 @@
 import { ref, shallowRef } from 'vue';
 import type { MirrorEvent, MirrorLimits, MirrorRequest } from '../../../core/exchange/mirrorMessages.ts';
 import type { FetchedList } from '../../../core/exchange/fetchedList.ts';
+import { identityOfIndex } from '../../../core/capture/indexIdentity.ts';
 import { createIssue, type Issue } from '../../../core/issue.ts';
 import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 
@@ -82,9 +83,11 @@ async function indexOf({ url, packages, signature, packed, ...list }: FetchedLis
   return {
     ...list,
     path: url,
+    identity: identityOfIndex(url, list.release ?? undefined),
     packageCount: packages,
     packed: new Uint8Array(bytes),
     signature: signature.state,
     signer: signature.signer,
+    losses: [], // the server hands on whole lists only
   };
 }

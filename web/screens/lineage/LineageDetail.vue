@@ -10,6 +10,7 @@ import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts'
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { colourOfArea } from '../../parts/theme.ts';
+import LossRemark from '../../parts/LossRemark.vue';
 import PackageBar from '../../parts/PackageBar.vue';
 import WayTo from './WayTo.vue';
 import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
@@ -95,6 +96,7 @@ const areas = computed(() =>
           <div class="small soft">
             packages carried unchanged from {{ nameOf(catalogue, comparison.base) }}
           </div>
+          <LossRemark :losses="comparison.losses" />
         </div>
         <div v-else>
           <div class="figure soft">–</div>

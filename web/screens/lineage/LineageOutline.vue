@@ -204,9 +204,14 @@ const supportOf = ({ supportEnd }: PlateFacts) => (supportEnd ? formatWhen(suppo
           <span role="gridcell"
             ><ChangeStrip v-if="factsOf(row.id)!.link" :bars="factsOf(row.id)!.strip"
           /></span>
-          <span role="gridcell" class="number mono">{{
-            factsOf(row.id)!.carried === undefined ? '' : formatShare(factsOf(row.id)!.carried!, 1)
-          }}</span>
+          <span
+            role="gridcell"
+            class="number mono"
+            :class="{ trouble: factsOf(row.id)!.isPartial }"
+            :title="factsOf(row.id)!.isPartial ? 'Rests on a list that was not read whole' : undefined"
+            >{{ factsOf(row.id)!.carried === undefined ? '' : formatShare(factsOf(row.id)!.carried!, 1)
+            }}{{ factsOf(row.id)!.isPartial ? ' in part' : '' }}</span
+          >
           <span
             role="gridcell"
             class="cut"

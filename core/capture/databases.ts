@@ -1,0 +1,78 @@
+/** Databases of libalpm, which have a file for each package, gathered while archives and folders are read. */
+import { AlpmDatabaseReader } from '../formats/alpmDesc.ts';
+import { collectPieces, type Pieces } from '../formats/byteStream.ts';
+import type { FormatId } from '../formats/recognise.ts';
+import { textWithin } from '../formats/text.ts';
+import { createLoss, type Issue } from '../issue.ts';
+import type { ReadFile } from './readFile.ts';
+
+/** More than the description of a package has. */
+const DESC_LIMIT = 1 << 20;
+
+interface OpenDatabase {
+  readonly path: string;
+  readonly from: string;
+  readonly containers: readonly FormatId[];
+  readonly reader: AlpmDatabaseReader;
+  readonly issues: Issue[];
+  bytes: number;
+}
+
+/** A file of a database as it is met. */
+interface DescriptionFile {
+  readonly path: string;
+  readonly from: string;
+  readonly containers: readonly FormatId[];
+}
+
+/** The databases of one reading. */
+export class Databases {
+  private readonly open = new Map<string, OpenDatabase>();
+
+  /** Adds a package. libalpm keeps `PACKAGE-VERSION/desc` in an archive or below a folder: what stands before is the database. */
+  async add(file: DescriptionFile, pieces: Pieces): Promise<void> {
+    const { path, from, containers } = file;
+    const folder = path.split('/').slice(0, -2).join('/');
+    const key = `${from === path ? '' : from}!/${folder}`;
+    let database = this.open.get(key);
+    if (!database) {
+      const name = folder || from;
+      database = {
+        path: name,
+        from: from === path ? name : from,
+        containers,
+        reader: new AlpmDatabaseReader(name),
+        issues: [],
+        bytes: 0,
+      };
+      this.open.set(key, database);
+    }
+    const { bytes, cut } = await collectPieces(pieces, DESC_LIMIT);
+    const { text, issues } = textWithin(bytes, path);
+    if (cut) database.issues.push(createLoss('file.tooLong', path, { limit: DESC_LIMIT }));
+    database.issues.push(...issues);
+    database.reader.push(text, path);
+    database.bytes += bytes.length;
+  }
+
+  /** Notes that an archive was not read whole: so are the databases in it. */
+  lose(archive: string, issue: Issue): void {
+    for (const { from, issues } of this.open.values()) if (from === archive) issues.push(issue);
+  }
+
+  /** All of them, as read files. */
+  finish(): ReadFile[] {
+    return [...this.open.values()].map(({ path, from, containers, reader, issues, bytes }) => {
+      const list = reader.finish();
+      return {
+        path,
+        from,
+        containers,
+        bytes,
+        format: 'alpm-desc',
+        content: { type: 'packages', list },
+        issues: [...issues, ...list.issues],
+      };
+    });
+  }
+}

@@ -1,0 +1,129 @@
+/** Reads one file of a known format: package lists as streams, small texts whole. */
+import { collectPieces, type Pieces } from '../formats/byteStream.ts';
+import { parseAptSourcesDeb822, parseAptSourcesList } from '../formats/aptSources.ts';
+import { DebPackagesReader } from '../formats/debPackages.ts';
+import { parseDebRelease, parseReleasedFiles } from '../formats/debRelease.ts';
+import { isKeyFile } from '../formats/keyFileKinds.ts';
+import { parseKeyFile } from '../formats/keyFile.ts';
+import { parseLsbRelease } from '../formats/lsbRelease.ts';
+import { parseOsRelease } from '../formats/osRelease.ts';
+import { parsePackageText, parsePkginfo } from '../formats/packageText.ts';
+import type { FormatId } from '../formats/recognise.ts';
+import { parseRepomd, RpmPrimaryReader } from '../formats/rpmMetadata.ts';
+import { parseRpmPackageTable } from '../formats/rpmPackageTable.ts';
+import { parseSoftwareBill } from '../formats/softwareBill.ts';
+import { parseAptPolicy } from '../formats/terminalText.ts';
+import { decodeText, textWithin } from '../formats/text.ts';
+import { createIssue, createLoss, type Issue } from '../issue.ts';
+import type { FileContent } from './readFile.ts';
+
+/** What a file gave, and what was wrong with it. */
+interface ReadContent {
+  readonly content?: FileContent;
+  readonly issues: readonly Issue[];
+}
+
+/** Small text files longer than this are not what they seem. */
+export const TEXT_LIMIT = 8 << 20;
+/** Bills name every file of every package. */
+const BILL_LIMIT = 48 << 20;
+
+/** Package lists that are read piece by piece, since they are large. */
+const LIST_STREAMS = {
+  'dpkg-status': (path: string) => new DebPackagesReader('status', path),
+  'deb-packages': (path: string) => new DebPackagesReader('index', path),
+  'rpm-primary': (path: string) => new RpmPrimaryReader(path),
+} as const;
+
+const isListStream = (format: FormatId): format is keyof typeof LIST_STREAMS =>
+  Object.hasOwn(LIST_STREAMS, format);
+
+/** Package lists that are read whole. */
+const LISTS = {
+  'package-text': parsePackageText,
+  pkginfo: parsePkginfo,
+  'rpm-packages': parseRpmPackageTable,
+  'software-bill': parseSoftwareBill,
+} as const;
+
+/** Reads a file; damage becomes issues. */
+export async function readContent(
+  format: FormatId,
+  path: string,
+  pieces: Pieces,
+  head: Uint8Array,
+): Promise<ReadContent> {
+  if (isListStream(format)) {
+    const reader = LIST_STREAMS[format](path);
+    const origin = statedOrigin(head);
+    for await (const piece of pieces) reader.push(piece);
+    const list = reader.finish();
+    return { content: { type: 'packages', list, ...(origin && { origin }) }, issues: list.issues };
+  }
+  if (format === 'empty' || format === 'binary' || format === 'unknown')
+    return { issues: [createIssue('note', `file.${format}`, path)] };
+  const limit = format === 'software-bill' ? BILL_LIMIT : TEXT_LIMIT;
+  const { bytes, cut } = await collectPieces(pieces, limit);
+  const tooLong = cut ? [createLoss('file.tooLong', path, { limit })] : [];
+  // A bill is one line, and its reader looks at it once.
+  const read = format === 'software-bill' ? { text: decodeText(bytes), issues: [] } : textWithin(bytes, path);
+  const { content, issues } = parseText(format, read.text, path);
+  return { content, issues: [...tooLong, ...read.issues, ...issues] };
+}
+
+/** Whose packages those at the beginning of a list say they are: the field `Origin`, the vendor; empty when most say nothing. */
+function statedOrigin(head: Uint8Array): string {
+  const text = new TextDecoder().decode(head);
+  const packages = (text.match(/^Package: |<package[ >]/gm) ?? []).length;
+  const counts = new Map<string, number>();
+  for (const [, deb, rpm] of text.matchAll(/^Origin: (.{1,100})$|<rpm:vendor>([^<]{1,100})</gm))
+    counts.set(deb ?? rpm, (counts.get(deb ?? rpm) ?? 0) + 1);
+  const [[origin, count] = ['', 0]] = [...counts].sort((a, b) => b[1] - a[1]);
+  return count * 2 > packages ? origin : '';
+}
+
+function parseText(format: FormatId, text: string, path: string): Required<ReadContent> {
+  switch (format) {
+    case 'os-release': {
+      const osRelease = parseOsRelease(text, path);
+      return { content: { type: 'osRelease', osRelease }, issues: osRelease.issues };
+    }
+    case 'lsb-release': {
+      const osRelease = parseLsbRelease(text, path);
+      return { content: { type: 'lsbRelease', osRelease }, issues: osRelease.issues };
+    }
+    case 'apt-sources-list':
+    case 'apt-sources-deb822': {
+      const parse = format === 'apt-sources-list' ? parseAptSourcesList : parseAptSourcesDeb822;
+      const aptSources = parse(text, path);
+      return { content: { type: 'aptSources', aptSources }, issues: aptSources.issues };
+    }
+    case 'rpm-repomd': {
+      const repomd = parseRepomd(text, path);
+      return { content: { type: 'repomd', repomd }, issues: repomd.issues };
+    }
+    case 'package-text':
+    case 'pkginfo':
+    case 'rpm-packages':
+    case 'software-bill': {
+      const list = LISTS[format](text, path);
+      return { content: { type: 'packages', list }, issues: list.issues };
+    }
+    case 'apt-policy': {
+      const aptSources = { sources: parseAptPolicy(text), issues: [] };
+      return { content: { type: 'aptSources', aptSources }, issues: [] };
+    }
+    case 'deb-release': {
+      const release = parseDebRelease(text, path);
+      const { files } = parseReleasedFiles(text, path);
+      return { content: { type: 'release', release, files }, issues: release.issues };
+    }
+    default: {
+      if (!isKeyFile(text)) return { content: { type: 'text', text }, issues: [] };
+      const keyFile = parseKeyFile(text, path);
+      // Lines without "=" are usual in pacman.conf: switches of its options.
+      const issues = format === 'pacman-conf' ? [] : keyFile.issues;
+      return { content: { type: 'keyFile', keyFile }, issues };
+    }
+  }
+}

@@ -1,0 +1,26 @@
+/** What was not read of an input, as records keep it: the code and the particulars of the issue, worded where it is shown. */
+import { z } from 'zod';
+import type { Issue } from '../issue.ts';
+
+/** The schema of a loss. */
+export const lossSchema = z.strictObject({
+  code: z.string().max(60),
+  /** The file. */
+  where: z.string().max(2000),
+  params: z.record(z.string().max(40), z.union([z.string().max(2000), z.number()])).default({}),
+});
+
+/** Something that was not read. */
+export type Loss = z.infer<typeof lossSchema>;
+
+/** What issues say was lost. */
+export function lossesOf(issues: readonly Issue[]): Loss[] {
+  const clip = (value: string | number) => (typeof value === 'string' ? value.slice(0, 2000) : value);
+  return issues
+    .filter(({ loses }) => loses)
+    .map(({ code, where, params }) => ({
+      code,
+      where: where.slice(0, 2000),
+      params: Object.fromEntries(Object.entries(params).map(([name, value]) => [name, clip(value)])),
+    }));
+}
