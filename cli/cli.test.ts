@@ -126,7 +126,7 @@ describe('aspen place', () => {
       '--against',
       `both=${at('two')},${at('one.gz')}`,
     ]);
-    expect(stdout).toMatch(/^100\.0 % of \d+ packages equal both/);
+    expect(stdout).toMatch(/^Built on both\. 100\.0 % of \d+ packages equal both/);
   });
   it('tells each package with its class and account when asked, and when it was copied', () => {
     const { stdout } = aspen([

@@ -77,16 +77,13 @@ function drawFrom(random: Random, { suites, stale }: Field, kind: Kind, round: n
   return createDerivative(random, kind, suite, suites[(round + 1) % suites.length]);
 }
 
-function judge({ kind, truth }: Derivative, answer: BaseAnswer): Verdict {
-  if (truth.length === 1) return answer.base === truth[0] ? 'right' : answer.base ? 'wrong' : 'abstained';
-  if (truth.length === 0) return answer.base || answer.reason === 'mixed' ? 'wrong' : 'right';
-  if (answer.base) return 'wrong';
-  const named = [answer.best, answer.rival];
-  return kind === 'mixed from two suites' &&
-    answer.reason === 'mixed' &&
-    truth.every((name) => named.includes(name))
-    ? 'right'
-    : 'abstained';
+/** Of a mixture both bases must be named, and no other. Calling a system mixed that is none is no answer to its base. */
+function judge({ truth }: Derivative, { base, others, reason }: BaseAnswer): Verdict {
+  const named = base ? [base, ...others] : [];
+  if (truth.length === 0) return named.length > 0 ? 'wrong' : 'right';
+  if (truth.length === 1 && reason === 'mixed') return 'abstained';
+  if (named.length === 0) return 'abstained';
+  return named.toSorted().join('\n') === truth.toSorted().join('\n') ? 'right' : 'wrong';
 }
 
 /** Suites of the sample's world, each family by itself. */

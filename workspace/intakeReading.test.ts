@@ -32,6 +32,8 @@ const index = (path: string, codename = '', origin = 'Fenwick') =>
       packageCount: 1,
       date: '',
     },
+    identity: { origin, suite: codename || path },
+    losses: [],
     release: codename ? { codename, suite: '', origin } : null,
   }) as never as IndexSummary;
 const drop = (systems: SystemSummary[], indexes: IndexSummary[] = []) =>

@@ -96,7 +96,7 @@ describe('versions', () => {
     expect(storage.isCheckpointDue).toBe(true);
     await storage.checkpoint(found.state);
     const now = await read(store);
-    expect(now.head.versions).toMatchObject({ source: 2, reading: 2 });
+    expect(now.head.versions).toMatchObject({ source: 3, reading: 2 });
     expect([...recordsOf(now.state.catalogue, 'distribution')]).toHaveLength(3);
   });
 });

@@ -65,9 +65,11 @@ describe('migrations', () => {
         return [name, { ...kind, migrations }];
       }),
     );
-    for (const frozen of [source, reading])
-      expect(migrateRecord(frozen, { source: 1, reading: 1 }, 'x', watched as never)).toEqual(frozen);
-    expect(ran).toEqual(['source', 'reading']);
+    const migrated = [source, reading].map((frozen) =>
+      migrateRecord(frozen, { source: 1, reading: 1 }, 'x', watched as never),
+    );
+    expect(migrated).toEqual([{ ...source, losses: [] }, reading]);
+    expect(ran).toEqual(['source', 'source', 'reading']);
     expect(migrateRecord({ ...reading, replaces: 'reading:old' }, CURRENT_VERSIONS, 'x')).toMatchObject({
       replaces: 'reading:old',
     });
