@@ -13,7 +13,10 @@ import { endOfEpoch, endOfVersion } from './versionEnds.ts';
 const CARET = 94;
 const TILDE = 126;
 
-/** -1, 0 or 1 as label `a` is earlier than, equal to or later than `b`. A release on one side only is later. */
+/**
+ * -1, 0 or 1 as label `a` is earlier than, equal to or later than `b`. A release on one side only is later, whatever it is:
+ * what follows a `~` sorts before an empty release, not before none.
+ */
 export function compareRpmVersions(a: string, b: string): -1 | 0 | 1 {
   if (a === b) return 0;
   const startA = endOfEpoch(a);
@@ -24,10 +27,11 @@ export function compareRpmVersions(a: string, b: string): -1 | 0 | 1 {
   }
   const endA = endOfVersion(a, startA);
   const endB = endOfVersion(b, startB);
-  return (
-    compareStretch(a, startA, endA, b, startB, endB) ||
-    compareStretch(a, Math.min(endA + 1, a.length), a.length, b, Math.min(endB + 1, b.length), b.length)
-  );
+  const byVersion = compareStretch(a, startA, endA, b, startB, endB);
+  if (byVersion !== 0) return byVersion;
+  const hasRelease = endA < a.length;
+  if (hasRelease !== endB < b.length) return hasRelease ? 1 : -1;
+  return compareStretch(a, Math.min(endA + 1, a.length), a.length, b, Math.min(endB + 1, b.length), b.length);
 }
 
 function isCounted(code: number): boolean {
