@@ -1,9 +1,8 @@
 /** Candidate bases as the command line names them: `NAME[@DATE]=FILE[,FILE…]`, a name given again for each state. */
 import type { PlacedCandidate } from '../core/capture/placedCandidate.ts';
-import { lossesOf, type Loss } from '../core/catalogue/loss.ts';
+import { lossesOf } from '../core/catalogue/loss.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
-import type { CandidateState } from '../core/packages/candidate.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';
 import { readDrop } from './readDrop.ts';
 
@@ -12,32 +11,29 @@ export const collect = (value: string, list: readonly string[]) => [...list, val
 
 /** Reads all candidates. A name and date given twice is one state with all the files. */
 export async function readCandidates(given: readonly string[]): Promise<PlacedCandidate[]> {
-  const read = await Promise.all(given.map(readState));
-  const byName = new Map<
-    string,
-    { suites: string[]; makers: string[]; losses: Loss[]; states: Map<string, CandidateState> }
-  >();
-  for (const { name, date, suites, makers, lists, losses } of read) {
-    const known = byName.get(name) ?? {
-      suites: [],
-      makers: [],
-      losses: [],
-      states: new Map<string, CandidateState>(),
+  const byName = new Map<string, ReadState[]>();
+  for (const read of await Promise.all(given.map(readState)))
+    byName.set(read.name, [...(byName.get(read.name) ?? []), read]);
+  return [...byName].map(([name, all]) => {
+    const union = (field: 'suites' | 'makers' | 'signers') => [
+      ...new Set(all.flatMap((each) => each[field])),
+    ];
+    const dates = [...new Set(all.map(({ date }) => date))].sort();
+    return {
+      name,
+      suites: union('suites'),
+      makers: union('makers'),
+      signers: union('signers'),
+      losses: all.flatMap(({ losses }) => losses),
+      states: dates.map((date) => ({
+        date,
+        lists: all.filter((each) => each.date === date).flatMap(({ lists }) => lists),
+      })),
     };
-    byName.set(name, known);
-    known.suites.push(...suites);
-    known.makers.push(...makers);
-    known.losses.push(...losses);
-    known.states.set(date, { date, lists: [...(known.states.get(date)?.lists ?? []), ...lists] });
-  }
-  return [...byName].map(([name, { suites, makers, losses, states }]) => ({
-    name,
-    suites,
-    makers: [...new Set(makers)],
-    losses,
-    states: [...states.values()].sort((a, b) => (a.date < b.date ? -1 : 1)),
-  }));
+  });
 }
+
+type ReadState = Awaited<ReturnType<typeof readState>>;
 
 async function readState(given: string) {
   const [, name, date = '', files] = /^([^=@]+)(?:@([^=]*))?=(.+)$/.exec(given) ?? [];
@@ -60,7 +56,16 @@ async function readState(given: string) {
     [identity.suite, release?.suite ?? '', release?.codename ?? ''].filter(Boolean),
   );
   const makers = indexes.map(({ identity }) => identity.origin).filter(Boolean);
-  return { name, date, suites, makers, lists, losses: lossesOf(indexes.flatMap((index) => index.losses)) };
+  const signers = indexes.flatMap((index) => index.signers);
+  return {
+    name,
+    date,
+    suites,
+    makers,
+    signers,
+    lists,
+    losses: lossesOf(indexes.flatMap((index) => index.losses)),
+  };
 }
 
 /** True for a calendar day. */

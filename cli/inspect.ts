@@ -53,6 +53,8 @@ function readCounts(content: NonNullable<ReadFile['content']>) {
       return { fields: Object.keys(content.osRelease.fields).length };
     case 'repomd':
       return { files: content.repomd.files.length };
+    case 'keys':
+      return { keys: content.keys.length };
     case 'keyFile':
       return { groups: content.keyFile.groups.size };
     case 'text':

@@ -4,6 +4,7 @@
  */
 import compression from 'compression';
 import express, { type Express } from 'express';
+import { isLocalName } from './localName.ts';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -51,6 +52,7 @@ export function createApp({ web, sample, mirrors }: ServerParts): Express {
     });
     next();
   });
+  app.use(onlyUnderOwnName);
   app.use(toOneAddress);
   if (mirrors) app.use('/api/mirror', mirrors);
   app.use(compression());
@@ -74,6 +76,19 @@ export function createApp({ web, sample, mirrors }: ServerParts): Express {
       notFound(response),
   );
   return app;
+}
+
+/** A name that was pointed at this machine is not its own: a page under that name gets nothing. */
+function onlyUnderOwnName(
+  request: express.Request,
+  response: express.Response,
+  next: express.NextFunction,
+): void {
+  if (isLocalName(request.headers.host ?? '')) return next();
+  response
+    .status(403)
+    .type('text')
+    .send('This server answers under its own address only, http://127.0.0.1.\n');
 }
 
 /**

@@ -85,6 +85,16 @@ describe('another name of this machine', () => {
     expect(
       await ask('/sample/catalogue.json', { host: `localhost:${port}`, accept: 'application/json' }),
     ).toMatchObject({ status: 200 });
-    expect(await ask('/', { ...html, host: 'not a host' })).toMatchObject({ status: 404 });
+  });
+  it('gets nothing under a name that was pointed at it, not even a file', async () => {
+    const { port } = new URL(address);
+    for (const host of [
+      `evil.example:${port}`,
+      '192.168.1.4',
+      'not a host',
+      `127.0.0.1.evil.example:${port}`,
+    ])
+      for (const path of ['/', '/assets/a-1.js', '/sample/catalogue.json'])
+        expect(await ask(path, { host }), `${host} ${path}`).toMatchObject({ status: 403 });
   });
 });

@@ -232,6 +232,7 @@ function candidateOfIndexes(group: readonly IndexSummary[], taken: Set<string>):
     suites: suites.filter(Boolean),
     makers: [main.identity.origin].filter(Boolean),
     states: [{ date: main.date, lists: named }],
+    signers: group.flatMap(({ signer }) => signer.match(/\b[0-9A-F]{16,64}\b/g) ?? []),
     losses: group.flatMap(({ losses }) => losses),
   };
   return { name, at: group, message };

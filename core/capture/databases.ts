@@ -16,6 +16,7 @@ interface OpenDatabase {
   readonly reader: AlpmDatabaseReader;
   readonly issues: Issue[];
   bytes: number;
+  newest: number;
 }
 
 /** A file of a database as it is met. */
@@ -23,6 +24,8 @@ interface DescriptionFile {
   readonly path: string;
   readonly from: string;
   readonly containers: readonly FormatId[];
+  /** When it was changed, in milliseconds since 1970, where the archive says so. */
+  readonly changed?: number;
 }
 
 /** The databases of one reading. */
@@ -44,6 +47,7 @@ export class Databases {
         reader: new AlpmDatabaseReader(name),
         issues: [],
         bytes: 0,
+        newest: 0,
       };
       this.open.set(key, database);
     }
@@ -53,6 +57,7 @@ export class Databases {
     database.issues.push(...issues);
     database.reader.push(text, path);
     database.bytes += bytes.length;
+    database.newest = Math.max(database.newest, file.changed ?? 0);
   }
 
   /** Notes that an archive was not read whole: so are the databases in it. */
@@ -62,7 +67,7 @@ export class Databases {
 
   /** All of them, as read files. */
   finish(): ReadFile[] {
-    return [...this.open.values()].map(({ path, from, containers, reader, issues, bytes }) => {
+    return [...this.open.values()].map(({ path, from, containers, reader, issues, bytes, newest }) => {
       const list = reader.finish();
       return {
         path,
@@ -70,6 +75,7 @@ export class Databases {
         containers,
         bytes,
         format: 'alpm-desc',
+        ...(newest > 0 && { newest }),
         content: { type: 'packages', list },
         issues: [...issues, ...list.issues],
       };

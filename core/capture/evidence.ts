@@ -123,25 +123,33 @@ const toolOnly: EvidenceRule = (evidence) => {
     : [];
 };
 
-/** Key rings whose file names the base's maker, or only others. */
-const keyRings: EvidenceRule = (evidence, base) => {
-  if (!base?.makers?.length) return [];
-  const rings = [...manifestOf(evidence.system).seen.keys()].filter((path) =>
+/** Key rings: by fingerprint where they were read and the base's signer is known; else by the names that they bear. */
+const keyRings: EvidenceRule = ({ system, ...evidence }, base) => {
+  if (!base?.makers?.length && !base?.signers?.length) return [];
+  const read = system.files.flatMap(({ path, content }) =>
+    content?.type === 'keys' ? content.keys.map((key) => ({ ...key, ring: path })) : [],
+  );
+  const named = [...manifestOf(system).seen.keys()].filter((path) =>
     /(keyrings|trusted\.gpg\.d|rpm-gpg)\/[^/]+$/.test(path),
   );
-  if (rings.length === 0) return [];
-  const names = base.makers.map(token);
-  const ring = rings.find((path) =>
-    names.some((name) => token(path.slice(path.lastIndexOf('/') + 1)).includes(name)),
+  const count = new Set([...read.map(({ ring }) => ring), ...named]).size;
+  if (count === 0) return [];
+  const where = whereOf({ system, ...evidence });
+  const signer = read.find(({ fingerprint, subkeys }) =>
+    [fingerprint, ...subkeys].some((each) => base.signers?.some((end) => each.endsWith(end))),
   );
-  return [
-    ring
-      ? createIssue('note', 'evidence.keyRing', whereOf(evidence), { base: base.name, ring })
-      : createIssue('note', 'evidence.noKeyRing', whereOf(evidence), {
-          base: base.name,
-          count: rings.length,
-        }),
-  ];
+  if (signer) {
+    const { ring, fingerprint } = signer;
+    return [createIssue('note', 'evidence.signer', where, { base: base.name, ring, fingerprint })];
+  }
+  const missing = createIssue('note', 'evidence.noKeyRing', where, { base: base.name, count });
+  if (read.length > 0 && base.signers?.length) return [missing];
+  const names = (base.makers ?? []).map(token);
+  const bears = (text: string) => names.some((name) => token(text).includes(name));
+  const ring =
+    named.find((path) => bears(path.slice(path.lastIndexOf('/') + 1))) ??
+    read.find((key) => key.names.some(bears))?.ring;
+  return [ring ? createIssue('note', 'evidence.keyRing', where, { base: base.name, ring }) : missing];
 };
 
 /** Who packaged what is installed, by the host of their address. */

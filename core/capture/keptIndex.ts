@@ -13,6 +13,7 @@ export interface KeptIndex {
   readonly family: Family;
   readonly packages: number;
   readonly signature: Snapshot['signature'];
+  readonly signer?: string;
   /** What was not read of it. */
   readonly losses?: readonly Loss[];
 }

@@ -11,6 +11,8 @@ export interface PlacedCandidate extends Candidate {
   /** Names of the distribution that makes it, and of those that it is known to be built on. */
   readonly makers?: readonly string[];
   readonly ancestors?: readonly string[];
+  /** Fingerprints, or the ends of them, of the keys by which its repositories are signed. */
+  readonly signers?: readonly string[];
   /** What was not read of its lists. */
   readonly losses?: readonly Loss[];
 }

@@ -6,6 +6,8 @@ import { parseDebRelease, parseReleasedFiles } from '../formats/debRelease.ts';
 import { isKeyFile } from '../formats/keyFileKinds.ts';
 import { parseKeyFile } from '../formats/keyFile.ts';
 import { parseLsbRelease } from '../formats/lsbRelease.ts';
+import { readOpenPgpKeys } from '../formats/openPgpKeys.ts';
+import { signersOf } from '../formats/openPgpSigners.ts';
 import { parseOsRelease } from '../formats/osRelease.ts';
 import { parsePackageText, parsePkginfo } from '../formats/packageText.ts';
 import type { FormatId } from '../formats/recognise.ts';
@@ -65,10 +67,15 @@ export async function readContent(
   const limit = format === 'software-bill' ? BILL_LIMIT : TEXT_LIMIT;
   const { bytes, cut } = await collectPieces(pieces, limit);
   const tooLong = cut ? [createLoss('file.tooLong', path, { limit })] : [];
+  if (format === 'openpgp-keys') {
+    const { keys, issues } = await readOpenPgpKeys(bytes, path);
+    return { content: { type: 'keys', keys }, issues: [...tooLong, ...issues] };
+  }
   // A bill is one line, and its reader looks at it once.
   const read = format === 'software-bill' ? { text: decodeText(bytes), issues: [] } : textWithin(bytes, path);
   const { content, issues } = parseText(format, read.text, path);
-  return { content, issues: [...tooLong, ...read.issues, ...issues] };
+  const signed = content.type === 'release' ? { ...content, signers: await signersOf(read.text) } : content;
+  return { content: signed, issues: [...tooLong, ...read.issues, ...issues] };
 }
 
 /** Whose packages those at the beginning of a list say they are: the field `Origin`, the vendor; empty when most say nothing. */
@@ -116,7 +123,7 @@ function parseText(format: FormatId, text: string, path: string): Required<ReadC
     case 'deb-release': {
       const release = parseDebRelease(text, path);
       const { files } = parseReleasedFiles(text, path);
-      return { content: { type: 'release', release, files }, issues: release.issues };
+      return { content: { type: 'release', release, files, signers: [] }, issues: release.issues };
     }
     default: {
       if (!isKeyFile(text)) return { content: { type: 'text', text }, issues: [] };

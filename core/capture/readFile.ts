@@ -2,6 +2,7 @@
 import type { Pieces } from '../formats/byteStream.ts';
 import type { AptSources } from '../formats/aptSources.ts';
 import type { DebRelease, ReleasedFile } from '../formats/debRelease.ts';
+import type { OpenPgpKey } from '../formats/openPgpKeys.ts';
 import type { OsRelease } from '../formats/osRelease.ts';
 import type { PackageList } from '../formats/packageList.ts';
 import type { KeyFile } from '../formats/keyFile.ts';
@@ -24,9 +25,16 @@ export type FileContent =
   | { readonly type: 'aptSources'; readonly aptSources: AptSources }
   /** `origin`: whose its packages say they are; without it they say nothing of that. */
   | { readonly type: 'packages'; readonly list: PackageList; readonly origin?: string }
-  | { readonly type: 'release'; readonly release: DebRelease; readonly files: readonly ReleasedFile[] }
+  | {
+      readonly type: 'release';
+      readonly release: DebRelease;
+      readonly files: readonly ReleasedFile[];
+      /** The keys that signed it, as it says. */
+      readonly signers: readonly string[];
+    }
   | { readonly type: 'repomd'; readonly repomd: Repomd }
   | { readonly type: 'keyFile'; readonly keyFile: KeyFile }
+  | { readonly type: 'keys'; readonly keys: readonly OpenPgpKey[] }
   /** A small text whose reader is asked by who needs it; the file's format says what it is. */
   | { readonly type: 'text'; readonly text: string };
 
@@ -38,6 +46,8 @@ export interface ReadFile {
   readonly containers: readonly FormatId[];
   readonly bytes: number;
   readonly format: FormatId;
+  /** For a database in an archive: when the newest of its parts was changed, in milliseconds since 1970. */
+  readonly newest?: number;
   readonly content?: FileContent;
   readonly issues: readonly Issue[];
 }

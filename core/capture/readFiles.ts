@@ -85,6 +85,7 @@ interface Opened {
   readonly from: string;
   readonly containers: readonly FormatId[];
   readonly size: number;
+  readonly changed?: number;
   readonly pieces: Pieces;
 }
 
@@ -178,6 +179,7 @@ async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: R
         from: file.path,
         containers,
         size: entry.size,
+        changed: 'changed' in entry ? entry.changed : undefined,
         pieces: checked?.pieces ?? entry.pieces,
       },
       run,

@@ -34,6 +34,8 @@ interface ReadIndex {
   readonly identity: IndexIdentity;
   readonly packages: PackageColumns;
   readonly release?: DebRelease;
+  /** The keys that signed its release file, as that says. */
+  readonly signers: readonly string[];
   /** What of it was not read; empty when all was. */
   readonly losses: readonly Issue[];
 }
@@ -172,7 +174,7 @@ function assembleSystem(root: string, files: readonly ReadFile[], all: readonly 
 function assembleIndexes(files: readonly ReadFile[]): ReadIndex[] {
   const releases = files.flatMap((file) =>
     file.content?.type === 'release'
-      ? [{ file, release: file.content.release, listed: file.content.files }]
+      ? [{ file, release: file.content.release, listed: file.content.files, signers: file.content.signers }]
       : [],
   );
   return files.flatMap((file): ReadIndex[] => {
@@ -188,6 +190,7 @@ function assembleIndexes(files: readonly ReadFile[]): ReadIndex[] {
         identity,
         packages: file.content.list.packages,
         release,
+        signers: nearest?.signers ?? [],
         losses: [...file.issues.filter(({ loses }) => loses), ...wrongSize],
       },
     ];

@@ -60,7 +60,12 @@ export const CHANGE_FACTS: AreaLines = [
         'How many packages its own repositories hold.',
         unit('packages', true),
       ],
-      ['keys', 'Keys trusted', 'list', 'The key rings of the package tool.'],
+      [
+        'keys',
+        'Keys trusted',
+        'list',
+        'The keys of the package tool by fingerprint, or its key rings by name.',
+      ],
       [
         'privatePossible',
         'Private archives',

@@ -35,6 +35,8 @@ const schema = z.strictObject({
   origin: z.string().max(2000).default(''),
   packages: z.number().int().nonnegative(),
   signature: z.enum(SIGNATURE_STATES).default('unchecked'),
+  /** Whose key signed it: the fingerprint, or its end, with the name where that is known. */
+  signer: z.string().max(500).default(''),
   /** What of the list was not read; empty for a whole one. */
   losses: z.array(lossSchema).max(20).default([]),
 });

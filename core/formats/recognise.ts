@@ -6,6 +6,7 @@ import { isAlpmDesc } from './alpmDesc.ts';
 import { isIso9660, VOLUME_ENTRY } from './iso9660.ts';
 import { parseKeyFile } from './keyFile.ts';
 import { isKeyFile, keyFileKind, type KeyFileKind } from './keyFileKinds.ts';
+import { isOpenPgpKey } from './openPgpKeys.ts';
 import { isOsRelease } from './osRelease.ts';
 import { isLsbRelease } from './lsbRelease.ts';
 import { isMirrorList } from './mirrorList.ts';
@@ -14,6 +15,7 @@ import { isReleaseCalendar } from './releaseCalendar.ts';
 import { isRepomd, isRpmPrimary } from './rpmMetadata.ts';
 import { isRpmPackageTable } from './rpmPackageTable.ts';
 import { isSoftwareBill } from './softwareBill.ts';
+import { decodeText } from './text.ts';
 import { isPreset } from './systemText.ts';
 import { isMountTable } from './machineText.ts';
 import { parseAptPolicy, parseFree, parseUname } from './terminalText.ts';
@@ -68,6 +70,7 @@ export type FormatId =
   | 'package-text'
   | 'pkginfo'
   | 'software-bill'
+  | 'openpgp-keys'
   | 'zip'
   | 'iso9660'
   | 'empty'
@@ -95,6 +98,7 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   'package-text': 'printed package list',
   pkginfo: 'alpm package information',
   'software-bill': 'bill of materials (SPDX, CycloneDX)',
+  'openpgp-keys': 'OpenPGP keys',
   zip: 'zip archive',
   iso9660: 'image of a medium (ISO 9660)',
   'iso-volume': 'head of an image',
@@ -217,10 +221,11 @@ export function recogniseFormat(head: Uint8Array, whole: boolean): FormatId {
   for (const { id, offset, bytes } of MAGIC) {
     if (bytes.every((byte, index) => head[offset + index] === byte)) return id;
   }
+  if (isOpenPgpKey(head)) return 'openpgp-keys';
   if (isIso9660(head)) return 'iso9660';
   if (head.includes(0)) return 'binary';
   const cut = whole ? head : head.subarray(0, head.lastIndexOf(10) + 1 || head.length);
-  const text = new TextDecoder().decode(cut);
+  const text = decodeText(cut);
   const odd = [...text.slice(0, 4096)].filter(
     (char) => char === '\ufffd' || (char < ' ' && !'\n\r\t\f'.includes(char)),
   );

@@ -87,6 +87,7 @@ function describe(
     makers: namesOf(catalogue, distribution),
     ancestors: bases.filter((id) => id !== distribution).flatMap((id) => namesOf(catalogue, id)),
     includes: beneath.map((id) => nameOf(catalogue, id)),
+    signers: [...new Set(own.flatMap(({ signer }) => signer.match(/\b[0-9A-F]{16,64}\b/g) ?? []))],
     losses: [...own, ...under].flatMap(({ losses }) => losses),
     states: dates.map((date) => ({
       date,

@@ -3,6 +3,7 @@
  * from all of core/; a code without a line here is shown as it is.
  */
 import type { Issue } from '../issue.ts';
+import { formatFingerprint } from './keyText.ts';
 import { formatCount, formatNumberOf } from './valueText.ts';
 
 type Wording = (params: Issue['params'], where: string) => string;
@@ -79,6 +80,10 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'manifest.newer': ({ version }) =>
     `The manifest is of a version that is not known here (${version || 'none stated'}). The files were read; what only it says is missing: update the program and read the capture again.`,
   'snapshot.damaged': () => 'The stored package list is damaged. Read its index again.',
+  'openpgp.truncated': ({ keys }) =>
+    `The key ring is cut off: ${formatNumberOf(Number(keys), 'key')} before that were read. Fetch it again.`,
+  'openpgp.damaged': ({ count, keys }) =>
+    `${formatNumberOf(Number(count), 'key')} of it could not be read, ${formatNumberOf(Number(keys), 'key')} could. Fetch it again if they matter.`,
   // the drop as a whole
   'drop.nothing': ({ files }) =>
     `None of ${files === 1 ? 'the file' : `${files} files`} tells of a system or a repository. Drop /etc/os-release, /etc/apt and /var/lib/dpkg/status of a system, or a Packages index.`,
@@ -104,8 +109,10 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'evidence.toolOnly': ({ known, same, base }) =>
     `It shares the package tool and ${known} package names with ${base}, but only ${same} versions: names are no evidence of a base.`,
   'evidence.keyRing': ({ base, ring }) => `A key ring of ${base} is installed (${ring}).`,
+  'evidence.signer': ({ base, ring, fingerprint }) =>
+    `The key that signs ${base} is trusted: ${formatFingerprint(String(fingerprint))} (${ring}).`,
   'evidence.noKeyRing': ({ base, count }) =>
-    `None of the ${count} key rings names the maker of ${base}: its packages come through another repository, or unsigned.`,
+    `None of the ${count} key rings is of the maker of ${base}: its packages come through another repository, or unsigned.`,
   'evidence.packagers': ({ known, hosts }) =>
     `Packagers by address, of ${known} packages that name one: ${hosts}.`,
   'evidence.marks': ({ base, marks }) => `Marks in revisions that ${base} does not use: ${marks}.`,
@@ -144,7 +151,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'mirror.notListed': ({ host }) =>
     `${host} is not on the list of hosts that the server may ask. Add it to "mirrors" in aspen-ridge.json and start the server again.`,
   'mirror.private': ({ host, address }) =>
-    `${host} leads to ${address || 'no address'}, within a private network: it was not asked. If that is meant, put the address itself on the list.`,
+    `${host} leads to ${address || 'no address'}, within a private network: it was not asked. If that is meant, put the address itself on the list, with its port.`,
   'mirror.absent': (_params, where) =>
     `${where} does not exist (404). Check the address, suite and component.`,
   'mirror.status': ({ status }, where) =>
@@ -169,6 +176,12 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `There is no package list of ${component} for ${architecture}; it was left out.`,
   'mirror.expired': ({ until }, where) =>
     `${where} was valid until ${until} only: the mirror serves an old state.`,
+  'mirror.notWhole': (_params, where) =>
+    `${where} could not be read whole, so nothing of it was taken. Try again later, or another mirror.`,
+  'mirror.readingTime': ({ seconds }, where) =>
+    `Reading ${where} took longer than ${seconds} seconds and was ended. Nothing of it was taken: it is not what a mirror should serve.`,
+  'mirror.readingMemory': ({ limit }, where) =>
+    `Reading ${where} took more than ${megabytes(limit)} of memory and was ended. Nothing of it was taken: it is not what a mirror should serve.`,
   'mirror.notAList': (_params, where) =>
     `${where} was fetched whole, but is no package list that can be read.`,
   'mirror.request': ({ field, reason }) => `The request is not valid: ${field} (${reason}).`,

@@ -13,6 +13,7 @@ import {
   type MirrorLimits,
 } from '../../core/exchange/mirrorMessages.ts';
 import { createIssue, type Issue } from '../../core/issue.ts';
+import { isLocalName } from '../localName.ts';
 import type { Downloader } from './download.ts';
 import { readRepository } from './readRepository.ts';
 
@@ -101,9 +102,8 @@ export function createMirrorApi(downloader: Downloader, clock: () => number = Da
 function isFromHere(request: Request): boolean {
   const { origin, host = '' } = request.headers;
   const site = request.headers['sec-fetch-site'];
-  const isLocalName = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host);
   return (
-    isLocalName &&
+    isLocalName(host) &&
     (site === undefined || site === 'same-origin' || site === 'none') &&
     (origin === undefined || (URL.canParse(origin) && new URL(origin).host === host))
   );

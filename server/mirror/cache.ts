@@ -5,6 +5,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, readdir, readFile, rename, rm, stat, utimes, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 
 /** What the server said of a file, to be asked again by. */
 interface CachedHead {
@@ -15,6 +16,8 @@ interface CachedHead {
 
 export interface CachedFile extends CachedHead {
   readonly bytes: Uint8Array;
+  /** Lower-case hexadecimal. */
+  readonly sha256: string;
 }
 
 /** The cache in one folder. It may be emptied at any time: a file that is not there is fetched again. */
@@ -31,10 +34,10 @@ export class MirrorCache {
       const [head, bytes] = await Promise.all([readFile(`${path}.json`, 'utf8'), readFile(`${path}.data`)]);
       const parsed = JSON.parse(head) as CachedHead & { sha256: string };
       // A head and data of two downloads, or a damaged disk, are no file.
-      if (parsed.url !== url || parsed.sha256 !== sha256(bytes)) return null;
+      if (parsed.url !== url || parsed.sha256 !== (await sha256InTurns(bytes))) return null;
       const now = new Date();
       await utimes(`${path}.data`, now, now);
-      return { url, etag: parsed.etag, modified: parsed.modified, bytes: new Uint8Array(bytes) };
+      return { ...parsed, bytes: new Uint8Array(bytes) };
     } catch {
       return null; // not there, or removed meanwhile
     }
@@ -45,7 +48,7 @@ export class MirrorCache {
     await mkdir(this.folder, { recursive: true });
     const path = this.pathOf(head.url);
     await this.write(`${path}.data`, bytes);
-    await this.write(`${path}.json`, JSON.stringify({ ...head, sha256: sha256(bytes) }));
+    await this.write(`${path}.json`, JSON.stringify(head));
     await this.sweep();
   }
 
@@ -79,7 +82,19 @@ export class MirrorCache {
   }
 }
 
+/** The sum of a large file, with room for others between its parts. */
+async function sha256InTurns(bytes: Uint8Array): Promise<string> {
+  const hash = createHash('sha256');
+  for (let at = 0; at < bytes.length; at += TURN) {
+    hash.update(bytes.subarray(at, at + TURN));
+    await setImmediate();
+  }
+  return hash.digest('hex');
+}
+
+const TURN = 8 << 20;
+
 /** Lower-case hexadecimal. */
-export function sha256(content: string | Uint8Array): string {
+function sha256(content: string | Uint8Array): string {
   return createHash('sha256').update(content).digest('hex');
 }

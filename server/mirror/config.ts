@@ -3,13 +3,15 @@
  * ASPEN_RIDGE_CONFIG names. Without one, no host but the sample's stand-in mirror is asked.
  */
 import { existsSync, readFileSync } from 'node:fs';
+import { isIP } from 'node:net';
 import { z } from 'zod';
+import { isSpecialAddress } from './hosts.ts';
 
 const megabytes = z.number().positive().max(100_000);
 
 export const configSchema = z.strictObject({
   $schema: z.string().optional(),
-  /** Hosts that may be asked, with a port where it is not the usual one. */
+  /** Hosts that may be asked, with a port where it is not the usual one; private addresses always with their port. */
   mirrors: z
     .array(
       z
@@ -18,6 +20,10 @@ export const configSchema = z.strictObject({
         .regex(
           /^(\[[0-9a-f:]+\]|[a-z0-9.-]+)(:\d{1,5})?$/i,
           'expected a host such as mirror.example or 10.0.0.5:8080',
+        )
+        .refine(
+          (host) => /:\d+$/.test(host) || !isIP(host.replace(/^\[|\]$/g, '')) || !isSpecialAddress(host),
+          'a private or loopback address needs its port, such as 10.0.0.5:80',
         ),
     )
     .max(200)

@@ -2,11 +2,12 @@
  * Gets files of a mirror: within limits of size and time, asking again only for what changed (RFC 9110, 13), taking up a
  * download that broke off where it stopped (RFC 9110, 14), following redirects within the same host only.
  */
-import { Agent, request, type Dispatcher } from 'undici';
+import { createHash, type Hash } from 'node:crypto';
+import { Agent, buildConnector, request, type Dispatcher } from 'undici';
 import { concatBytes } from '../../core/formats/byteStream.ts';
 import { createIssue, failure, success, type Result } from '../../core/issue.ts';
-import { MirrorCache, sha256, type CachedFile } from './cache.ts';
-import { PrivateAddressError, type AllowedHosts } from './hosts.ts';
+import { MirrorCache, type CachedFile } from './cache.ts';
+import { PrivateAddressError, portOf, type AllowedHosts } from './hosts.ts';
 
 export interface DownloadLimits {
   /** The most that one file may have, in bytes, as it is sent. */
@@ -17,6 +18,9 @@ export interface DownloadLimits {
   readonly idleMs: number;
   /** The longest that one repository may take, in milliseconds. */
   readonly totalMs: number;
+  /** The most time and memory that reading one file may take, in milliseconds and bytes. */
+  readonly readingMs: number;
+  readonly readingBytes: number;
   /** Downloads at a time, of all who ask. */
   readonly concurrent: number;
 }
@@ -26,6 +30,8 @@ export const DEFAULT_LIMITS: DownloadLimits = {
   expandedBytes: 1 << 30,
   idleMs: 20_000,
   totalMs: 15 * 60_000,
+  readingMs: 60_000,
+  readingBytes: 800 << 20,
   concurrent: 2,
 };
 
@@ -56,7 +62,12 @@ export class Downloader {
     readonly limits: DownloadLimits = DEFAULT_LIMITS,
   ) {
     this.agent = new Agent({
-      connect: { lookup: hosts.lookup as never, timeout: limits.idleMs },
+      // The port decides too whether an address may be asked.
+      connect: (options, done) =>
+        buildConnector({
+          lookup: hosts.lookupFor(portOf(options.protocol, options.port)) as never,
+          timeout: limits.idleMs,
+        })(options, done),
       headersTimeout: limits.idleMs,
       bodyTimeout: limits.idleMs,
       connections: 2,
@@ -78,13 +89,13 @@ export class Downloader {
     const url = checked.value.href;
     const cached = await this.cache.get(url);
     const { expected } = options;
-    if (cached && expected?.sha256 && sha256(cached.bytes) === expected.sha256) return success(cached.bytes);
+    if (cached && expected?.sha256 && cached.sha256 === expected.sha256) return success(cached.bytes);
     const fetched = await this.fetch(url, options, expected?.sha256 ? null : cached);
     if (!fetched.ok) return fetched;
     const { bytes } = fetched.value;
     if (
       (expected?.size !== undefined && expected.size !== bytes.length) ||
-      (expected?.sha256 !== undefined && expected.sha256 !== sha256(bytes))
+      (expected?.sha256 !== undefined && expected.sha256 !== fetched.value.sha256)
     )
       return failure(createIssue('error', 'mirror.checksum', url));
     if (fetched.value !== cached) await this.cache.put(fetched.value);
@@ -96,7 +107,7 @@ export class Downloader {
     options: DownloadOptions,
     cached: CachedFile | null,
   ): Promise<Result<CachedFile>> {
-    const partial: Partial = { parts: [], length: 0, etag: '', modified: '' };
+    const partial: Partial = { parts: [], length: 0, hash: createHash('sha256'), etag: '', modified: '' };
     let reason = '';
     for (let attempt = 0; attempt < TRIES; attempt++) {
       try {
@@ -150,7 +161,7 @@ export class Downloader {
     if (statusCode !== 200 && statusCode !== 206)
       return discard(failure(createIssue('error', 'mirror.status', url, { status: statusCode })));
     const continues = statusCode === 206 && startOf(headers['content-range']) === partial.length;
-    if (!continues) Object.assign(partial, { parts: [], length: 0 });
+    if (!continues) Object.assign(partial, { parts: [], length: 0, hash: createHash('sha256') });
     partial.etag = String(headers.etag ?? '');
     partial.modified = String(headers['last-modified'] ?? '');
     const most = options.expected?.size ?? this.limits.fileBytes;
@@ -162,6 +173,7 @@ export class Downloader {
       const bytes = piece as Uint8Array;
       partial.parts.push(bytes);
       partial.length += bytes.length;
+      partial.hash.update(bytes);
       if (partial.length > Math.min(most, this.limits.fileBytes)) {
         body.destroy();
         return tooLarge();
@@ -173,6 +185,7 @@ export class Downloader {
       etag: partial.etag,
       modified: partial.modified,
       bytes: concatBytes(partial.parts),
+      sha256: partial.hash.digest('hex'),
     });
   }
 
@@ -202,6 +215,8 @@ export class Downloader {
 interface Partial {
   parts: Uint8Array[];
   length: number;
+  /** Of what has come. */
+  hash: Hash;
   etag: string;
   modified: string;
 }

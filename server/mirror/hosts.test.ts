@@ -48,6 +48,13 @@ describe('hosts', () => {
     ])
       expect(codes(bad, list), bad).toBe('mirror.address');
   });
+  it('of private addresses are listed with their port, the usual one too', () => {
+    expect(codes('http://10.0.0.5/', ['10.0.0.5'])).toBe('mirror.notListed');
+    expect(codes('http://10.0.0.5/', ['10.0.0.5:80'])).toBe('allowed');
+    expect(codes('https://10.0.0.5/', ['10.0.0.5:80'])).toBe('mirror.notListed');
+    expect(codes('http://[fd00::5]/', ['[fd00::5]:80'])).toBe('allowed');
+    expect(codes('http://1.1.1.1/', ['1.1.1.1'])).toBe('allowed');
+  });
   it('that lead into a private network are refused, unless the address is listed', async () => {
     const lookup: Lookup = (_host, _options, done) => done(null, [{ address: '127.0.0.1', family: 4 }]);
     const { port } = new URL(server.address);
@@ -61,7 +68,9 @@ describe('hosts', () => {
       return got.ok ? 'answered' : got.issues[0].code;
     };
     expect(await ask([`mirror.example:${port}`])).toBe('mirror.private');
-    expect(await ask([`mirror.example:${port}`, '127.0.0.1'])).toBe('answered');
+    for (const other of ['127.0.0.1', '127.0.0.1:1', `127.0.0.2:${port}`])
+      expect(await ask([`mirror.example:${port}`, other]), other).toBe('mirror.private');
+    expect(await ask([`mirror.example:${port}`, `127.0.0.1:${port}`])).toBe('answered');
   });
   it('knows the special addresses', () => {
     for (const address of [

@@ -52,48 +52,65 @@ type LookupDone = (error: Error | null, address: string | LookupAddress[], famil
 /** Asks the system for the addresses of a host; replaced in tests. */
 export type Lookup = (host: string, options: LookupOptions, done: LookupDone) => void;
 
-/** The list of hosts: `mirror.example`, or with a port `127.0.0.1:4174`. Without a port the usual ones are meant. */
+/** The port of an address: the usual one of its protocol where none is given. */
+export function portOf(protocol: string, port: string): number {
+  return Number(port) || (protocol === 'https:' ? 443 : 80);
+}
+
+/**
+ * The list of hosts: `mirror.example`, for which the usual ports are meant, or with a port `mirror.example:8080`. Private and
+ * loopback addresses are asked only where they stand in it literally, with the port.
+ */
 export class AllowedHosts {
-  private readonly hosts: ReadonlySet<string>;
+  /** `host:port`, lower case; the usual ports written out. */
+  private readonly places: ReadonlySet<string>;
 
   constructor(
     readonly list: readonly string[],
     private readonly ask: Lookup = systemLookup as Lookup,
   ) {
-    this.hosts = new Set(list.map((host) => host.toLowerCase()));
+    this.places = new Set(list.flatMap((entry) => placesOf(entry.toLowerCase())));
   }
 
-  /** An address that may be asked. Issues: `mirror.address`, `mirror.notListed`, `mirror.private`. */
+  /** An address that may be asked. Issues: `mirror.address`, `mirror.notListed`. */
   check(address: string): Result<URL> {
     if (!URL.canParse(address)) return failure(createIssue('error', 'mirror.address', address));
     const url = new URL(address);
     if (!/^https?:$/.test(url.protocol) || url.username || url.password)
       return failure(createIssue('error', 'mirror.address', address));
-    if (!this.hosts.has(url.host.toLowerCase()))
+    if (!this.places.has(`${url.hostname.toLowerCase()}:${portOf(url.protocol, url.port)}`))
       return failure(createIssue('error', 'mirror.notListed', address, { host: url.host }));
-    // A literal address on the list was put there on purpose.
     return success(url);
   }
 
   /**
-   * The lookup for connections: refuses a listed name that leads to a special address, so that a name cannot be
+   * The lookup for connections to a port: refuses a listed name that leads to a special address, so that a name cannot be
    * turned on the inside of a network. The check and the connection use the same answer.
    */
-  readonly lookup: Lookup = (host, options, done) => {
-    this.ask(host, { ...options, all: true }, (error, answer) => {
-      if (error) return done(error, '', 0);
-      const addresses = answer as LookupAddress[];
-      const special = addresses.find(({ address }) => isSpecialAddress(address) && !this.isListed(address));
-      if (special || addresses.length === 0)
-        return done(new PrivateAddressError(host, special?.address ?? ''), '', 0);
-      if (options.all) done(null, addresses);
-      else done(null, addresses[0].address, addresses[0].family);
-    });
-  };
-
-  private isListed(address: string): boolean {
-    return [...this.hosts].some((host) => host === address || host.startsWith(`${address}:`));
+  lookupFor(port: number): Lookup {
+    return (host, options, done) => {
+      this.ask(host, { ...options, all: true }, (error, answer) => {
+        if (error) return done(error, '', 0);
+        const addresses = answer as LookupAddress[];
+        const isListed = (address: string) =>
+          this.places.has(`${isIP(address) === 6 ? `[${address}]` : address}:${port}`);
+        const special = addresses.find(({ address }) => isSpecialAddress(address) && !isListed(address));
+        if (special || addresses.length === 0)
+          return done(new PrivateAddressError(host, special?.address ?? ''), '', 0);
+        if (options.all) done(null, addresses);
+        else done(null, addresses[0].address, addresses[0].family);
+      });
+    };
   }
+}
+
+/** What an entry of the list allows. A special address without a port allows nothing. */
+function placesOf(entry: string): string[] {
+  const [, host, port] = /^(\[[^\]]+\]|[^:]+)(?::(\d+))?$/.exec(entry) ?? [];
+  if (!host) return [];
+  const address = host.replace(/^\[|\]$/g, '');
+  if (port) return [`${host}:${Number(port)}`];
+  return isIP(address) && isSpecialAddress(address) ? [] : [`${host}:80`, `${host}:443`];
 }
 
 /** A listed name led to an address that is not to be asked. */

@@ -2,18 +2,12 @@
  * Fetches a repository by its own protocol: what vouches for it first, then the package lists that this names, each
  * checked against its sum. Gives packed package lists, each with what its signature is worth.
  */
-import { readFiles } from '../../core/capture/readFiles.ts';
 import type { MirrorRequest } from '../../core/exchange/mirrorMessages.ts';
 import type { FetchedList, SignatureState } from '../../core/exchange/fetchedList.ts';
 import { parseDebRelease, parseReleasedFiles, type ReleasedFile } from '../../core/formats/debRelease.ts';
-import type { PackageColumns } from '../../core/formats/packageColumns.ts';
-import type { Family } from '../../core/formats/family.ts';
-import { decompress, isCompression } from '../../core/formats/compression/decompress.ts';
-import { recogniseFormat } from '../../core/formats/recognise.ts';
 import { parseRepomd } from '../../core/formats/rpmMetadata.ts';
-import { readTar } from '../../core/formats/tar.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../../core/issue.ts';
-import { packColumns } from '../../core/packages/packSnapshot.ts';
+import { readList, type ReadList } from '../reading/readList.ts';
 import type { Downloader } from './download.ts';
 import { checkClearText, checkDetached, readKeys, UNSIGNED, type Keys } from './signature.ts';
 
@@ -51,24 +45,16 @@ class Fetch {
     return !found.ok && found.issues.every(({ code }) => code === 'mirror.absent') ? success(null) : found;
   }
 
-  /** Reads a fetched file as a package list. */
-  async read(url: string, bytes: Uint8Array): Promise<Result<PackageColumns>> {
-    const path = url.slice(url.lastIndexOf('/') + 1);
-    async function* open() {
-      for (let at = 0; at < bytes.length; at += 1 << 18) yield bytes.subarray(at, at + (1 << 18));
-    }
-    const read = await readFiles([{ path, size: bytes.length, open }], {
-      signal: this.options.signal,
-      expansionLimit: this.downloader.limits.expandedBytes,
-    });
-    if (this.options.signal.aborted) return failure(createIssue('error', 'mirror.stopped', url));
-    const issues = read.flatMap((file) => file.issues);
-    const list = read.find(({ content }) => content?.type === 'packages')?.content;
-    // A list that is cut off or damaged after its sum was right is damaged at the source: it is not taken in part.
-    if (list?.type !== 'packages' || issues.some(({ code }) => code.startsWith('compressed.')))
-      return failure(...issues, createIssue('error', 'mirror.notAList', url));
-    issues.forEach(this.options.onIssue);
-    return success(list.list.packages);
+  /** Reads a fetched file as a package list. One that is not whole is not taken in part. */
+  async read(url: string, bytes: Uint8Array): Promise<Result<ReadList>> {
+    const { expandedBytes, readingMs, readingBytes } = this.downloader.limits;
+    const limits = { time: readingMs, memory: readingBytes, expandedBytes };
+    const read = await readList(url, bytes, limits, this.options.signal);
+    if (!read.ok) return read;
+    const losses = read.value.issues.filter(({ loses }) => loses);
+    if (losses.length > 0) return failure(...losses, createIssue('error', 'mirror.notWhole', url));
+    read.value.issues.forEach(this.options.onIssue);
+    return read;
   }
 }
 
@@ -96,12 +82,10 @@ const within = (url: string, path: string) => `${url.replace(/\/+$/, '')}/${path
 function listOf(
   name: string,
   url: string,
-  packages: PackageColumns,
+  { family, packages, packed }: ReadList,
   more: Pick<FetchedList, 'date' | 'signature' | 'release'>,
 ): FetchedList {
-  const family: Family = packages.family;
-  const packed = Buffer.from(packColumns(packages)).toString('base64');
-  return { name, url, family, packages: packages.size, packed, ...more };
+  return { name, url, family, packages, packed: Buffer.from(packed).toString('base64'), ...more };
 }
 
 /** "Debian Repository Format": `dists/SUITE/InRelease`, or `Release` with `Release.gpg`; then the Packages indexes. */
@@ -142,13 +126,15 @@ async function readReleaseFile(
 ): Promise<Result<{ text: string } & SignatureState>> {
   const inline = await fetch.find(`${folder}/InRelease`);
   if (!inline.ok) return inline;
-  if (inline.value) return success(await checkClearText(inline.value, fetch.keys));
+  if (inline.value) return success(await checkClearText(inline.value, fetch.keys, fetch.options.now));
   const release = await fetch.get(`${folder}/Release`);
   if (!release.ok) return release;
   const signature = await fetch.find(`${folder}/Release.gpg`);
   if (!signature.ok) return signature;
   const text = new TextDecoder().decode(release.value);
-  const worth = signature.value ? await checkDetached(release.value, signature.value, fetch.keys) : UNSIGNED;
+  const worth = signature.value
+    ? await checkDetached(release.value, signature.value, fetch.keys, fetch.options.now)
+    : UNSIGNED;
   return success({ text, ...worth });
 }
 
@@ -183,30 +169,18 @@ async function readAlpm(fetch: Fetch, request: Of<'alpm'>): Promise<Result<null>
   if (!database.ok) return database;
   const signature = await fetch.find(`${url}.sig`);
   if (!signature.ok) return signature;
-  const worth = signature.value ? await checkDetached(database.value, signature.value, fetch.keys) : UNSIGNED;
+  const worth = signature.value
+    ? await checkDetached(database.value, signature.value, fetch.keys, fetch.options.now)
+    : UNSIGNED;
   const packages = await fetch.read(url, database.value);
   if (!packages.ok) return packages;
-  const date = await dayOfDatabase(database.value, fetch.downloader.limits.expandedBytes, fetch.options.now);
+  // A database does not say its own day: it is that on which something was last put into it.
+  const { newest } = packages.value;
+  const date = dateOf(newest > 0 && newest <= fetch.options.now ? newest : fetch.options.now);
   fetch.options.onList(
     listOf(request.repository, url, packages.value, { date, signature: worth, release: null }),
   );
   return success(null);
-}
-
-/**
- * The day on which something was last put into a database: the newest of its entries. A database does not say its own
- * date; without dated entries it is the day on which it is fetched.
- */
-async function dayOfDatabase(bytes: Uint8Array, limit: number, now: number): Promise<string> {
-  const format = recogniseFormat(bytes.subarray(0, 4096), false);
-  async function* whole() {
-    yield bytes;
-  }
-  const pieces = isCompression(format) ? decompress(format, whole(), '', limit).pieces : whole();
-  let newest = 0;
-  for await (const { changed = 0 } of readTar(pieces, '', () => undefined))
-    newest = Math.max(newest, changed);
-  return dateOf(newest > 0 && newest <= now ? newest : now);
 }
 
 const dateOf = (time: number) => new Date(time).toISOString().slice(0, 10);
@@ -221,7 +195,7 @@ async function readRpmMd(fetch: Fetch, request: Of<'rpm'>): Promise<Result<null>
     const signature = await fetch.find(`${url}.${suffix}`);
     if (!signature.ok) return signature;
     if (!signature.value) continue;
-    worth = await checkDetached(head.value, signature.value, fetch.keys);
+    worth = await checkDetached(head.value, signature.value, fetch.keys, fetch.options.now);
     break;
   }
   const { files, revision, issues } = parseRepomd(new TextDecoder().decode(head.value), url);

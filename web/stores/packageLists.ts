@@ -27,9 +27,19 @@ export function keptIndex({
   family,
   packageCount,
   signature,
+  signer,
   losses,
 }: IndexSummary): KeptIndex {
-  return { name, origin: path, date: date || today(), family, packages: packageCount, signature, losses };
+  return {
+    name,
+    origin: path,
+    date: date || today(),
+    family,
+    packages: packageCount,
+    signature,
+    signer,
+    losses,
+  };
 }
 
 /** A described candidate as a worker takes it. */

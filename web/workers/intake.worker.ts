@@ -8,6 +8,7 @@ import { proposeFacts } from '../../core/capture/proposeFacts.ts';
 import { manifestOf } from '../../core/capture/systemFiles.ts';
 import { assembleDrop, nameOfSystem, type ReadDrop } from '../../core/capture/system.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
+import { wordKey } from '../../core/wording/keyText.ts';
 import { packColumns } from '../../core/packages/packSnapshot.ts';
 import { openCandidates } from './openCandidates.ts';
 import type { DropSummary, FileSummary } from '../../workspace/intakeMessages.ts';
@@ -87,7 +88,7 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       conditions: conditionsOf(system),
       taken: manifestOf(system).taken.slice(0, 10),
     })),
-    indexes: indexes.map(({ path, name, identity, packages, release, losses }) => ({
+    indexes: indexes.map(({ path, name, identity, packages, release, signers, losses }) => ({
       path,
       name,
       identity,
@@ -97,7 +98,7 @@ function summaryOf({ files, systems, indexes, issues }: ReadDrop): DropSummary {
       release: release ?? null,
       date: release?.date ?? '',
       signature: 'unchecked',
-      signer: '',
+      signer: signers.join(', '),
       losses: lossesOf(losses),
     })),
     issues,
@@ -121,6 +122,8 @@ function wordContent(content: FileContent): string {
         content.osRelease.fields.NAME ??
         formatNumberOf(Object.keys(content.osRelease.fields).length, 'field')
       );
+    case 'keys':
+      return content.keys.map(wordKey).join('; ');
     case 'keyFile':
       return formatNumberOf(content.keyFile.groups.size, 'group');
     case 'text':

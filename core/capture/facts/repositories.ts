@@ -70,23 +70,42 @@ export const priorities: FactRule = (system) => {
   return found('repositories.priorities', pins, place);
 };
 
-/** Key rings by name, as sources name them (`signed-by`). */
+/**
+ * Keys by fingerprint, where their rings were read, with their holder and the ring; else the rings by name, as sources name
+ * them (`signed-by`).
+ */
 export const keys: FactRule = (system) => {
-  const names = system.sources
+  const read = system.files.flatMap(({ path, content }) =>
+    content?.type === 'keys' ? content.keys.map((key) => ({ ...key, ring: ringName(path) })) : [],
+  );
+  const byFingerprint = new Map(read.map((key) => [key.fingerprint, key]));
+  const rings = new Set(read.map(({ ring }) => ring));
+  const named = system.sources
     .map(({ options }) => options['signed-by'] ?? '')
     .filter((path) => path.startsWith('/'))
-    .map((path) =>
-      path
-        .split('/')
-        .pop()!
-        .replace(/\.(gpg|asc|pgp)$/, ''),
-    );
-  return found(
-    'repositories.keys',
-    [...new Set(names)].map((name) => ({ name })),
-    pathOf(system, 'aptSources'),
-  );
+    .map(ringName)
+    .filter((name) => !rings.has(name));
+  const elements: Element[] = [
+    ...[...byFingerprint.values()].map(({ fingerprint, names, ends, revoked, ring }) => ({
+      name: fingerprint,
+      settings: {
+        ...(names[0] && { holder: names[0] }),
+        ...(ends && { ends }),
+        ...(revoked && { state: 'revoked' }),
+        ring,
+      },
+    })),
+    ...[...new Set(named)].map((name) => ({ name })),
+  ];
+  const place = byFingerprint.size > 0 ? pathOf(system, 'keys') : pathOf(system, 'aptSources');
+  return found('repositories.keys', elements, place);
 };
+
+const ringName = (path: string) =>
+  path
+    .split('/')
+    .pop()!
+    .replace(/\.(gpg|asc|pgp)$/, '');
 
 /** Tools of other package formats that are there: on where a remote is set up, else offered. */
 export const formats: FactRule = (system) => {

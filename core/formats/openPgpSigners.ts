@@ -1,0 +1,14 @@
+/** Whose keys signed a text, as its signatures say it; whether they hold is judged where the keys are (RFC 9580, 7 and 5.2.3.35). */
+
+/** The fingerprints, or where a signature has none the key ids, of a clear-signed text, in upper-case hexadecimal. */
+export async function signersOf(text: string): Promise<string[]> {
+  if (!text.startsWith('-----BEGIN PGP SIGNED MESSAGE-----')) return [];
+  const openpgp = await import('openpgp');
+  try {
+    const message = await openpgp.readCleartextMessage({ cleartextMessage: text });
+    const ids = message.getSigningKeyIDs().map((id) => id.toHex());
+    return [...new Set(ids.map((id) => id.toUpperCase()))].filter(Boolean);
+  } catch {
+    return []; // a signature that cannot be read names nobody
+  }
+}
