@@ -5,24 +5,52 @@
 import type { Conditions } from '../catalogue/conditions.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/machineText.ts';
+import { parseSummaryMemory, parseSystemSummary } from '../formats/systemSummary.ts';
+import { minutesOf, parseFree, parseProcessHead, parseUptime } from '../formats/terminalText.ts';
 import type { ReadSystem } from './system.ts';
 import { manifestOf, textOf } from './systemFiles.ts';
 import { addedLater } from './keyFilesOf.ts';
 
 /** What is known of the machine and its state. What the files do not tell is left out. */
 export function conditionsOf(system: ReadSystem): Conditions {
-  const memory = parseMeminfo(textOf(system, 'meminfo')).MemTotal;
+  const memory = totalMemory(system);
   const processors = textOf(system, 'cpuinfo');
   const { cores, virtual } = parseCpuinfo(processors);
+  const { Chassis = '', Virtualization = '' } = summaryOf(system);
+  const uptime = uptimeOf(system);
   const index = indexAge(system);
   return {
     ...mediumOf(system),
     ...(processors && { machine: virtual ? 'virtual' : 'hardware', cores }),
-    ...(memory !== undefined && { memoryMiB: Math.round(memory / 1024) }),
+    ...(/^vm\b/.test(Chassis) || Virtualization ? { machine: 'virtual' as const } : {}),
+    ...(memory !== undefined && { memoryMiB: memory }),
+    ...(uptime !== null && { uptimeMinutes: uptime }),
     ...(index !== undefined && { indexAgeDays: index }),
     ...(addedLater(system).size > 0 && { alteredByAnalyst: true }),
   };
 }
+
+/** The machine's memory in MiB: as the system has it, else as its tools print it. */
+function totalMemory(system: ReadSystem): number | undefined {
+  const total = parseMeminfo(textOf(system, 'meminfo')).MemTotal;
+  if (total !== undefined) return Math.round(total / 1024);
+  const printed =
+    parseFree(textOf(system, 'free')) ??
+    parseProcessHead(textOf(system, 'process-head')) ??
+    parseSummaryMemory(summaryOf(system).Memory ?? '');
+  return printed?.totalMiB;
+}
+
+/** Minutes from the start to the look at it, where a tool printed them. */
+function uptimeOf(system: ReadSystem): number | null {
+  return (
+    parseUptime(textOf(system, 'uptime')) ??
+    parseUptime(textOf(system, 'process-head')) ??
+    minutesOf(summaryOf(system).Uptime ?? '')
+  );
+}
+
+const summaryOf = (system: ReadSystem) => parseSystemSummary(textOf(system, 'system-summary'))?.fields ?? {};
 
 /** Signs of a live medium: how it was started, what its root is, where live systems keep their medium. */
 function mediumOf(system: ReadSystem): Pick<Conditions, 'medium'> {

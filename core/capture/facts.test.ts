@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, reading, release, source } from '../../testing/catalogues.ts';
 import { piecesOf } from '../formats/byteStream.ts';
+import { parseUptime, splitTerminalText } from '../formats/terminalText.ts';
 import { wordConditions } from '../wording/conditionsText.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
@@ -180,6 +181,67 @@ describe('a summary of a system', () => {
     });
     expect(both.get('themes.icons')).toMatchObject({ value: 'Vellum', certainty: 'sure' });
   });
+});
+
+describe('text copied from a terminal', () => {
+  const read = async (text: string) => {
+    const files = splitTerminalText(text).map(({ command, text: answer }, i) => {
+      const bytes = new TextEncoder().encode(answer);
+      return { path: `pasted text ${i + 1}: ${command}`, size: bytes.length, open: () => piecesOf(bytes) };
+    });
+    const [system] = assembleDrop(await readFiles(files)).systems;
+    const facts = new Map(proposeFacts(system).map((fact) => [fact.key, fact]));
+    return { system, facts, conditions: conditionsOf(system) };
+  };
+  const summary = `ann@desk ~ $ show-system
+   ##  OS: Tidewater 7.1 x86_64
+  #::# Kernel: 6.4.9-1-stock
+   ##  Uptime: 1 hour, 4 mins
+       Packages: 1842 (dpkg), 7 (flatpak)
+       DE: Lagoon 5.2.1
+       WM Theme: Shore
+       Theme: Tide [GTK3]
+       Terminal: rushlight
+       Terminal Font: Quill Mono 11
+       Memory: 1015MiB / 3929MiB
+`;
+  it('has its labels matched whole, and more taken: name, terminal, packages, memory', async () => {
+    const { system, facts, conditions } = await read(summary);
+    expect(system.identification).toMatchObject({ NAME: 'Tidewater', VERSION_ID: '7.1' });
+    expect(facts.get('themes.widgets')!.value).toBe('Tide');
+    expect(facts.get('themes.font')).toBeUndefined();
+    expect(facts.get('defaults.application.terminal')!.value).toBe('rushlight');
+    expect(facts.get('defaults.packages')!.value).toBe(1842);
+    expect(facts.get('identity.packageFormat')!.value).toBe('deb');
+    expect(conditions).toMatchObject({ memoryMiB: 3929, uptimeMinutes: 64 });
+  });
+  it('without a Theme of its own has none, though the window manager has one', async () => {
+    const { facts } = await read(summary.replace(/^ +Theme:.*\n/m, ''));
+    expect(facts.get('themes.widgets')).toBeUndefined();
+  });
+  it('gives what is printed as used, and the total', async () => {
+    const { facts, conditions } = await read(
+      '$ free -m\n               total        used        free      shared  buff/cache   available\nMem:            3929         934        2210          31         784        2755\nSwap:              0           0           0\n',
+    );
+    expect(facts.get('footprint.memory')!.value).toBe(934);
+    expect(conditions).toEqual({ memoryMiB: 3929 });
+  });
+  it('gives the head of a list of processes, the session and the uptime', async () => {
+    const { facts, conditions } = await read(
+      '$ top -bn1\ntop - 14:02:11 up  2:14,  1 user,  load average: 0.10, 0.05, 0.01\nTasks: 210 total\nMiB Mem :   3929.0 total,   2000.0 free,    934.5 used,    994.5 buff/cache\n$ echo $XDG_SESSION_TYPE\nwayland\n$ printenv XDG_CURRENT_DESKTOP\nx\n$ env\nXDG_CURRENT_DESKTOP=Marsh:Lagoon\n$ uptime\n 14:02:30 up 1 day,  2:14,  1 user,  load average: 0.10\n',
+    );
+    expect(facts.get('footprint.memory')!.value).toBe(935);
+    expect(facts.get('defaults.desktop')!.value).toBe('Lagoon');
+    expect(facts.get('defaults.displayServer')!.value).toBe('wayland');
+    expect(conditions).toEqual({ memoryMiB: 3929, uptimeMinutes: 1440 + 134 });
+  });
+  it.each([
+    ['up 3 min,  1 user,  load average: 0.10', 3],
+    [' 09:00:00 up 10 days, 12 min,  2 users,  load average: 0.00', 14_412],
+    ['up 2 hours, 14 minutes', 134],
+    ['up and down', null],
+    ['start-up 5', null],
+  ])('reads “%s” as %s minutes', (text, minutes) => expect(parseUptime(text)).toBe(minutes));
 });
 
 describe('conditions', () => {

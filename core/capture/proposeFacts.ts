@@ -5,7 +5,7 @@
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
 import { disks, language, memory, roles, services } from './facts/defaults.ts';
-import { beneath, privilege, session } from './facts/session.ts';
+import { beneath, privilege, runningSession, session } from './facts/session.ts';
 import { installedKernel, otherKernels, runningKernel, scheduler } from './facts/kernel.ts';
 import { bootEntries, image } from './facts/media.ts';
 import { archives, formats, keys, mirrors, priorities } from './facts/repositories.ts';
@@ -78,6 +78,7 @@ const RULES: readonly FactRule[] = [
   bootScreen,
   guide,
   session,
+  runningSession,
   roles,
   beneath,
   privilege,

@@ -5,6 +5,7 @@
 import type { AptSource } from '../formats/aptSources.ts';
 import type { DebRelease, ReleasedFile } from '../formats/debRelease.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
+import { parseSummarySystem, parseSystemSummary } from '../formats/systemSummary.ts';
 import { createIssue, createLoss, type Issue } from '../issue.ts';
 import { identityOfIndex, type IndexIdentity } from './indexIdentity.ts';
 import { isArchive } from './readFiles.ts';
@@ -153,22 +154,34 @@ function identitiesOf(files: readonly ReadFile[]): Map<string, string> {
 function assembleSystem(root: string, files: readonly ReadFile[], all: readonly ReadFile[]): ReadSystem {
   const identification: Record<string, string> = {};
   const lsb: Record<string, string> = {};
+  const printed: Record<string, string> = {};
   const sources: AptSource[] = [];
   let packages: PackageColumns | undefined;
-  for (const { content } of [...files].sort((a, b) => (a.path < b.path ? -1 : 1))) {
+  for (const { content, format } of [...files].sort((a, b) => (a.path < b.path ? -1 : 1))) {
     if (content?.type === 'osRelease') Object.assign(identification, content.osRelease.fields);
     if (content?.type === 'lsbRelease') Object.assign(lsb, content.osRelease.fields);
     if (content?.type === 'aptSources') sources.push(...content.aptSources.sources);
     if (content?.type === 'packages') packages = content.list.packages;
+    if (content?.type === 'text' && format === 'system-summary')
+      Object.assign(printed, identificationIn(content.text));
   }
   return {
     root,
-    identification: Object.keys(identification).length > 0 ? identification : lsb,
+    identification: [identification, lsb, printed].find((each) => Object.keys(each).length > 0) ?? {},
     sources,
     packages,
     files,
     ...lossesOfSystem(files, all),
   };
+}
+
+/** The name and version of the system in a summary that it showed of itself. */
+function identificationIn(summary: string): Record<string, string> {
+  const fields = parseSystemSummary(summary)?.fields ?? {};
+  const stated = fields.OS ?? fields['Operating System'];
+  if (!stated) return {};
+  const { name, version } = parseSummarySystem(stated);
+  return { NAME: name, PRETTY_NAME: stated, ...(version && { VERSION_ID: version }) };
 }
 
 function assembleIndexes(files: readonly ReadFile[]): ReadIndex[] {

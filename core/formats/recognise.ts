@@ -18,7 +18,14 @@ import { isSoftwareBill } from './softwareBill.ts';
 import { decodeText } from './text.ts';
 import { isPreset } from './systemText.ts';
 import { isMountTable } from './machineText.ts';
-import { parseAptPolicy, parseFree, parseUname } from './terminalText.ts';
+import {
+  parseAptPolicy,
+  parseFree,
+  parseProcessHead,
+  parseSession,
+  parseUname,
+  parseUptime,
+} from './terminalText.ts';
 import { parseSystemSummary } from './systemSummary.ts';
 
 /** Small texts of a system that are read whole. */
@@ -44,7 +51,9 @@ type TextFormatId =
   | 'release-calendar'
   | 'shell-assignments'
   | 'systemd-preset'
-  | 'uname';
+  | 'uname'
+  | 'process-head'
+  | 'session-variables';
 
 /** The formats that the program reads. */
 export type FormatId =
@@ -108,6 +117,8 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   uptime: 'time since start-up',
   'apt-policy': 'apt policy',
   free: 'memory listing',
+  'process-head': 'head of a list of processes',
+  'session-variables': 'variables of a session',
   'release-calendar': 'release calendar',
   uname: 'kernel, by uname',
   'apt-extended-states': 'apt marks (extended_states)',
@@ -193,6 +204,9 @@ const TEXTS: readonly { id: FormatId; test: (text: string) => boolean }[] = [
   { id: 'system-summary', test: (text) => parseSystemSummary(text) !== null },
   { id: 'uname', test: (text) => parseUname(text) !== null },
   { id: 'free', test: (text) => parseFree(text) !== null },
+  { id: 'process-head', test: (text) => parseProcessHead(text) !== null },
+  { id: 'session-variables', test: (text) => parseSession(text) !== null },
+  { id: 'uptime', test: (text) => text.length < 200 && parseUptime(text) !== null },
   { id: 'package-text', test: isPackageText },
 ];
 

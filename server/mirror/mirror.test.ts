@@ -123,7 +123,7 @@ describe('a misbehaving mirror', () => {
     });
     const from = downloader({ expandedBytes: 1 << 20 }, [new URL(evil.address).host]);
     const { lists, codes } = await fetchAll(from, larkspur('', { url: evil.address, suite: 's', key: '' }));
-    expect([lists, codes]).toEqual([[], ['compressed.tooLarge', 'mirror.notWhole']]);
+    expect([lists, codes]).toEqual([[], ['compressed.tooLarge', 'deb822.broken', 'mirror.notWhole']]);
   });
   it('whose release file has ended is told of', async () => {
     const list = Buffer.from('Package: a\nVersion: 1\n');

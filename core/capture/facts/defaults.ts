@@ -8,7 +8,7 @@ import { keyFileList } from '../../formats/keyFileValues.ts';
 import type { PackageRow } from '../../formats/packageColumns.ts';
 import { parseAssignments, parsePreset } from '../../formats/systemText.ts';
 import { parseMeminfo, parseMountTable } from '../../formats/machineText.ts';
-import { parseFree } from '../../formats/terminalText.ts';
+import { parseFree, parseProcessHead } from '../../formats/terminalText.ts';
 import { manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { addedLater, keyFilesOf, type PlacedKeyFile } from '../keyFilesOf.ts';
 import { installedRows } from './kernel.ts';
@@ -163,11 +163,16 @@ export const services: FactRule = (system) => {
   );
 };
 
-/** Memory in use: what there is less what could be had without swapping (proc(5), MemAvailable). */
+/**
+ * Memory in use: what a tool printed as used; from the system's own files what there is less what could be had without
+ * swapping (proc(5), MemAvailable).
+ */
 export const memory: FactRule = (system) => {
   const { MemTotal, MemAvailable } = parseMeminfo(textOf(system, 'meminfo'));
   const printed = parseFree(textOf(system, 'free'));
   if (printed) return found('footprint.memory', printed.usedMiB, pathOfFormat(system, 'free'));
+  const head = parseProcessHead(textOf(system, 'process-head'));
+  if (head) return found('footprint.memory', head.usedMiB, pathOfFormat(system, 'process-head'));
   if (MemTotal === undefined || MemAvailable === undefined) return [];
   return found(
     'footprint.memory',

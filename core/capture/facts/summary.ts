@@ -1,6 +1,6 @@
 /** Facts of a summary that a system shows of itself: of second rank, where the files themselves were not at hand. */
 import { parseKernelRelease } from '../../formats/kernelText.ts';
-import { parseSummaryMemory, parseSystemSummary } from '../../formats/systemSummary.ts';
+import { parseSummaryMemory, parseSummaryPackages, parseSystemSummary } from '../../formats/systemSummary.ts';
 import { pathOfFormat, textOf } from '../systemFiles.ts';
 import { found, type FactRule } from './rule.ts';
 
@@ -11,7 +11,18 @@ const bare = (text = '') => text.replace(/\s*\[[^\]]*\].*$/, '').split(', ')[0];
 export const summary: FactRule = (system) => {
   const read = parseSystemSummary(textOf(system, 'system-summary'));
   if (!read) return [];
-  const { Kernel = '', DE = '', Theme, Icons, Cursor, Font, Memory = '' } = read.fields;
+  const {
+    Kernel = '',
+    DE = '',
+    Theme,
+    Icons,
+    Cursor,
+    Font,
+    Terminal,
+    Memory = '',
+    Packages = '',
+  } = read.fields;
+  const packages = parseSummaryPackages(Packages);
   const place = pathOfFormat(system, 'system-summary');
   const kernel = parseKernelRelease(Kernel.replace(/^Linux /, ''));
   const [, desktop, version] = /^(.*?)(?: v?(\d[\w.]*))?$/.exec(DE)!;
@@ -24,6 +35,9 @@ export const summary: FactRule = (system) => {
     ...found('themes.icons', bare(Icons), place, 'likely'),
     ...found('themes.cursor', bare(Cursor), place, 'likely'),
     ...found('themes.font', bare(Font), place, 'likely'),
+    ...found('defaults.application.terminal', bare(Terminal), place, 'likely'),
+    ...found('defaults.packages', packages?.count, place, 'likely'),
+    ...found('identity.packageFormat', packages?.family, place, 'likely'),
     ...found('footprint.memory', parseSummaryMemory(Memory)?.usedMiB, place, 'likely'),
   ];
 };
