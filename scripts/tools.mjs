@@ -21,6 +21,7 @@ const TOOLS = [
   { command: 'debootstrap', package: 'debootstrap' },
   { command: 'bsdtar', package: 'libarchive-tools' },
   { command: 'gpgv', package: 'gpgv' },
+  { command: 'gpg', package: 'gpg' },
   { command: 'dot', package: 'graphviz' },
   { command: 'createrepo_c', package: 'createrepo-c' },
   { command: 'xz', package: 'xz-utils' },

@@ -6,6 +6,8 @@ import { textWithin } from '../formats/text.ts';
 import { createLoss, type Issue } from '../issue.ts';
 import type { ReadFile } from './readFile.ts';
 
+/** Several times what the largest repository has. */
+const PACKAGES_LIMIT = 60_000;
 /** More than the description of a package has. */
 const DESC_LIMIT = 1 << 20;
 
@@ -15,6 +17,7 @@ interface OpenDatabase {
   readonly containers: readonly FormatId[];
   readonly reader: AlpmDatabaseReader;
   readonly issues: Issue[];
+  count: number;
   bytes: number;
   newest: number;
 }
@@ -46,10 +49,16 @@ export class Databases {
         containers,
         reader: new AlpmDatabaseReader(name),
         issues: [],
+        count: 0,
         bytes: 0,
         newest: 0,
       };
       this.open.set(key, database);
+    }
+    if (database.count++ >= PACKAGES_LIMIT) {
+      if (database.count === PACKAGES_LIMIT + 1)
+        database.issues.push(createLoss('packages.tooMany', database.path, { count: PACKAGES_LIMIT }));
+      return;
     }
     const { bytes, cut } = await collectPieces(pieces, DESC_LIMIT);
     const { text, issues } = textWithin(bytes, path);

@@ -58,7 +58,10 @@ export async function readContent(
   if (isListStream(format)) {
     const reader = LIST_STREAMS[format](path);
     const origin = statedOrigin(head);
-    for await (const piece of pieces) reader.push(piece);
+    for await (const piece of pieces) {
+      reader.push(piece);
+      if (reader.isFull) break;
+    }
     const list = reader.finish();
     return { content: { type: 'packages', list, ...(origin && { origin }) }, issues: list.issues };
   }

@@ -9,7 +9,7 @@ import { readIso9660 } from '../formats/iso9660.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
 import { readTar } from '../formats/tar.ts';
 import { readZip } from '../formats/zip.ts';
-import { createLoss, type Issue } from '../issue.ts';
+import { createIssue, createLoss, type Issue } from '../issue.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
 import { Databases } from './databases.ts';
 import { readContent } from './readContent.ts';
@@ -32,8 +32,10 @@ export interface ReadOptions {
 }
 
 const NESTING_LIMIT = 4;
-/** More files than a system has that one looks at. */
-const FILES_LIMIT = 250_000;
+/** More files than an archive of a whole system has. */
+const FILES_LIMIT = 300_000;
+/** So many files are told of one by one that gave nothing; further ones are only counted. */
+const LEFT_OUT_LIMIT = 20_000;
 
 /**
  * Reads files one after another. Never throws for bad input: that becomes issues of the file. Stops with what
@@ -42,7 +44,7 @@ const FILES_LIMIT = 250_000;
 export async function readFiles(files: readonly InputFile[], options: ReadOptions = {}): Promise<ReadFile[]> {
   const total = files.reduce((sum, file) => sum + file.size, 0);
   const results: ReadFile[] = [];
-  const run: Run = { options, results, databases: new Databases() };
+  const run: Run = { options, results, databases: new Databases(), leftOut: 0, uncounted: 0 };
   let done = 0;
   for (const file of files) {
     if (options.signal?.aborted) break;
@@ -76,8 +78,14 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
     done = before + file.size;
   }
   results.push(...run.databases.finish());
+  if (run.uncounted > 0) results.push(leftOut(files[0].path, run.uncounted));
   options.onProgress?.({ done: total, total, path: '', files: results.length });
   return results;
+}
+
+function leftOut(path: string, count: number): ReadFile {
+  const issue = createIssue('note', 'files.leftOut', path, { count });
+  return { path, from: path, containers: [], bytes: 0, format: 'unknown', issues: [issue] };
 }
 
 interface Opened {
@@ -94,6 +102,9 @@ interface Run {
   readonly options: ReadOptions;
   readonly results: ReadFile[];
   readonly databases: Databases;
+  /** Files that gave nothing, and those among them that are only counted. */
+  leftOut: number;
+  uncounted: number;
 }
 
 async function readOne(file: Opened, run: Run): Promise<void> {
@@ -120,7 +131,9 @@ async function readOne(file: Opened, run: Run): Promise<void> {
     await databases.add(file, pieces);
   } else {
     const { content, issues } = await readContent(format, path, pieces, beginning);
-    report(issues, content);
+    const gives = content !== undefined || issues.some(({ severity }) => severity !== 'note');
+    if (!gives && containers.length > 0 && ++run.leftOut > LEFT_OUT_LIMIT) run.uncounted++;
+    else report(issues, content);
   }
 }
 

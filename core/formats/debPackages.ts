@@ -72,7 +72,7 @@ export class DebPackagesReader {
   private readonly carried: Uint8Array[] = [];
   private carriedBytes = 0;
   private isTooLong = false;
-  private isFull = false;
+  private full = false;
   private broken = 0;
   private line = 0;
   private stanzaLine = 0;
@@ -98,13 +98,18 @@ export class DebPackagesReader {
     for (let slot = 0; slot < this.memo.length; slot += 4) this.memo[slot + 1] = 4;
   }
 
+  /** True when no more is taken: what follows need not be read. */
+  get isFull(): boolean {
+    return this.full;
+  }
+
   /** How many packages were read so far. */
   get size(): number {
     return this.builder.size;
   }
 
   push(piece: Uint8Array): void {
-    if (this.isFull) return;
+    if (this.full) return;
     let start = 0;
     if (this.carriedBytes > 0 || this.isTooLong) {
       const newline = piece.indexOf(NEWLINE);
@@ -310,11 +315,11 @@ export class DebPackagesReader {
 
   private endStanza(): void {
     const complete = this.hasName && this.hasVersion;
-    if (complete && !this.isFull && this.builder.isFull) {
-      this.isFull = true;
+    if (complete && !this.full && this.builder.isFull) {
+      this.full = true;
       this.report('packages.tooMany', this.stanzaLine, { count: this.size });
     }
-    if (complete && !this.damaged && !this.absent && !this.isFull) this.builder.endRow(this.removed);
+    if (complete && !this.damaged && !this.absent && !this.full) this.builder.endRow(this.removed);
     else {
       if (!complete && !this.damaged && !this.absent) this.report('deb822.incomplete', this.stanzaLine);
       this.builder.dropRow();

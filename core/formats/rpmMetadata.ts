@@ -85,8 +85,12 @@ export class RpmPrimaryReader {
     });
   }
 
+  /** True when no more is taken: what follows need not be read. */
+  get isFull(): boolean {
+    return this.builder.isFull || this.xml.isDamaged;
+  }
+
   push(piece: Uint8Array): void {
-    if (this.builder.isFull) return; // what comes has no place; the builder tells it
     this.xml.write(this.decoder.decode(piece, { stream: true }));
   }
 
@@ -150,6 +154,8 @@ interface XmlEvents {
 
 /** More than any package provides. */
 const PROVIDES_LIMIT = 20_000;
+/** Several times what the largest repository has. */
+const ELEMENTS_LIMIT = 6_000_000;
 /** More than these files nest. */
 const DEPTH_LIMIT = 32;
 /** More than any description or list of changes has. */
@@ -157,10 +163,11 @@ const MARKUP_LIMIT = 4 << 20;
 
 /** Feeds an XML parser, and keeps the first damage instead of throwing. */
 class XmlReader {
-  private readonly parser = new SaxesParser();
+  private readonly parser = new SaxesParser({ position: false });
   private damage: string | null = null;
   private sinceMarkup = 0;
   private depth = 0;
+  private elements = 0;
   private text = '';
 
   constructor(
@@ -172,6 +179,7 @@ class XmlReader {
     });
     this.parser.on('opentag', ({ name, attributes }) => {
       this.text = '';
+      if (++this.elements > ELEMENTS_LIMIT) this.damage ??= `more than ${ELEMENTS_LIMIT} elements`;
       if (++this.depth > DEPTH_LIMIT) this.damage ??= `elements nest more than ${DEPTH_LIMIT} deep`;
       if (!this.damage) events.open(name, attributes as Record<string, string>);
     });
@@ -181,6 +189,10 @@ class XmlReader {
       if (!this.damage) events.close(name, this.text.trim());
       this.text = '';
     });
+  }
+
+  get isDamaged(): boolean {
+    return this.damage !== null;
   }
 
   write(text: string): void {

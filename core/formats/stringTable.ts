@@ -98,6 +98,9 @@ function decodeAll(bytes: Uint8Array, ends: Uint32Array): string[] {
 /** The most bytes of text that a table holds: many times what the largest repository has. */
 const TEXT_LIMIT = 128 << 20;
 
+/** So many places are looked at for a text before it is doubted that its number says enough. */
+const MOST_STEPS = 256;
+
 /** Collects texts; `add` gives a text's number, the same for the same bytes. */
 export class StringTableBuilder {
   private bytes = new Uint8Array(1 << 16);
@@ -106,20 +109,28 @@ export class StringTableBuilder {
   private count = 1;
   private slots = new Uint32Array(1 << 18);
   private full = false;
+  private hash = sketchOf;
 
   /** The number of the text in `source` from `start` up to `end` (bytes, UTF-8). */
   add(source: Uint8Array, start: number, end: number): number {
     if (start >= end) return 0;
     const mask = this.slots.length - 1;
-    let slot = sketchOf(source, start, end) & mask;
+    let slot = this.hash(source, start, end) & mask;
+    let steps = 0;
     for (let id = this.slots[slot]; id !== 0; id = this.slots[slot]) {
       if (this.equals(id, source, start, end)) return id;
       slot = (slot + 1) & mask;
+      if (++steps < MOST_STEPS) continue;
+      // Texts made to look alike by a few of their bytes: from now on all bytes count. If that does not help, they stand twice.
+      if (this.hash === hashOf) return this.append(source, start, end);
+      this.hash = hashOf;
+      this.refill(this.slots.length);
+      return this.add(source, start, end);
     }
     const id = this.append(source, start, end);
     if (id === 0) return 0;
     this.slots[slot] = id;
-    if (this.count * 2 > this.slots.length) this.rehash();
+    if (this.count * 2 > this.slots.length) this.refill(this.slots.length * 2);
     return id;
   }
 
@@ -168,11 +179,11 @@ export class StringTableBuilder {
     return id;
   }
 
-  private rehash(): void {
-    const slots = new Uint32Array(this.slots.length * 2);
+  private refill(size: number): void {
+    const slots = new Uint32Array(size);
     const mask = slots.length - 1;
     for (let id = 1; id < this.count; id++) {
-      let slot = sketchOf(this.bytes, this.ends[id - 1], this.ends[id]) & mask;
+      let slot = this.hash(this.bytes, this.ends[id - 1], this.ends[id]) & mask;
       while (slots[slot] !== 0) slot = (slot + 1) & mask;
       slots[slot] = id;
     }

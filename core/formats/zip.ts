@@ -35,6 +35,7 @@ export async function* readZip(
 ): AsyncGenerator<TarEntry> {
   const sums = await createCRC32();
   const given = new Map<string, { length: number; sum: number }>();
+  let count = 0;
   const found: Found[] = [];
   const unzip = new Unzip((file) => {
     const entry: Found = { file, parts: [], length: 0, done: false, error: '' };
@@ -53,6 +54,7 @@ export async function* readZip(
   const ready = function* () {
     while (found[0]?.done && !found[0].error) {
       const { file, parts, length } = found.shift()!;
+      count++;
       sums.init();
       for (const part of parts) sums.update(part);
       given.set(file.name, { length, sum: Number.parseInt(sums.digest('hex'), 16) });
@@ -76,20 +78,26 @@ export async function* readZip(
     reason = error instanceof Error ? error.message : String(error);
   }
   reason ||= found[0]?.error || (found.length > 0 ? `it ends within ${found[0].file.name}` : '');
-  reason ||= differenceOf(given, tail);
+  reason ||= differenceOf(given, count, tail);
   if (reason) onIssue(createLoss('zip.damaged', where, { reason, files: given.size }));
 }
 
 /** What the directory at the end says otherwise; empty when all agrees. */
-function differenceOf(given: ReadonlyMap<string, { length: number; sum: number }>, tail: Uint8Array): string {
+function differenceOf(
+  given: ReadonlyMap<string, { length: number; sum: number }>,
+  count: number,
+  tail: Uint8Array,
+): string {
   const directory = readZipDirectory(tail);
-  if (!directory) return 'it ends before its directory';
+  if (!directory) return 'it ends before its directory, or that is damaged';
   for (const { name, length, sum } of directory) {
     const file = given.get(name);
     if (!file) return `${name} stands in its directory only`;
     if (file.length !== length || file.sum !== sum) return `${name} does not agree with its sum`;
   }
-  return '';
+  return directory.length > 0 && count !== directory.length
+    ? 'it holds files that its directory does not have'
+    : '';
 }
 
 function entryOf(name: string, parts: readonly Uint8Array[], size: number): TarEntry {

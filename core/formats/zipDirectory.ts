@@ -18,7 +18,7 @@ const ELSEWHERE = 0xffffffff;
 
 /**
  * The entries, from the last bytes of an archive; those before `tail` begins are left out, and those whose length stands in a
- * zip64 field. Null when the archive has no end.
+ * zip64 field. Null when the archive has no end, or a directory that is not what it says.
  */
 export function readZipDirectory(tail: Uint8Array): ZipDirectoryEntry[] | null {
   const view = new DataView(tail.buffer, tail.byteOffset, tail.length);
@@ -29,6 +29,8 @@ export function readZipDirectory(tail: Uint8Array): ZipDirectoryEntry[] | null {
   const entries: ZipDirectoryEntry[] = [];
   let at = size === ELSEWHERE ? end : end - size;
   if (at < 0) return [];
+  const stated = view.getUint16(end + 10, true);
+  let count = 0;
   while (at + ENTRY_BYTES <= end && view.getUint32(at, true) === ENTRY) {
     const isUtf8 = (view.getUint16(at + 8, true) & 0x800) !== 0;
     const nameLength = view.getUint16(at + 28, true);
@@ -40,7 +42,8 @@ export function readZipDirectory(tail: Uint8Array): ZipDirectoryEntry[] | null {
         length,
         sum: view.getUint32(at + 16, true),
       });
+    count++;
     at += ENTRY_BYTES + nameLength + view.getUint16(at + 30, true) + view.getUint16(at + 32, true);
   }
-  return entries;
+  return count === stated || size === ELSEWHERE ? entries : null;
 }

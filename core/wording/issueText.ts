@@ -12,6 +12,8 @@ const megabytes = (bytes: string | number) => `${Math.round(Number(bytes) / 1_00
 
 const WORDINGS: Readonly<Record<string, Wording>> = {
   // files
+  'files.leftOut': ({ count }) =>
+    `${formatNumberOf(Number(count), 'further file')} in archives, of no format that is read here or empty, are not listed one by one.`,
   'file.empty': () => 'The file is empty. Nothing was read; collect it again if it should have contents.',
   'file.binary': () =>
     'A binary file of no format that is read here. It was left out; leave it out of the drop.',

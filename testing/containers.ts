@@ -1,0 +1,136 @@
+/**
+ * Package lists and captures in every container that is read, made by the real tools: what cutting and changing them must
+ * not make silently smaller.
+ */
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { readFiles } from '../core/capture/readFiles.ts';
+import { assembleDrop } from '../core/capture/system.ts';
+import { packageRow } from '../core/formats/packageColumns.ts';
+import type { Issue } from '../core/issue.ts';
+import { createRandom, indexText, randomRows, statusText } from './samples.ts';
+
+/** A file with packages in it. */
+export interface Container {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  /** True where its own sums tell every change of its contents. */
+  readonly isSummed: boolean;
+}
+
+/** What a container gives: its packages as lines, and what was lost. */
+export interface Given {
+  readonly packages: readonly string[];
+  /** How many files it gives, those of no known format too. */
+  readonly files: number;
+  readonly losses: readonly Issue[];
+}
+
+/** The tools that make them. */
+export const CONTAINER_TOOLS = ['tar', 'bsdtar', 'gzip', 'xz', 'zstd', 'lz4', 'xorriso'] as const;
+
+/** Makes all of them; their lists have `count` packages. */
+export function createContainers(count = 400): Container[] {
+  const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-containers-'));
+  try {
+    return make(folder, count);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+function make(folder: string, count: number): Container[] {
+  const rows = randomRows(createRandom(14), count);
+  const at = (path: string) => join(folder, path);
+  const write = (path: string, text: string) => {
+    mkdirSync(dirname(at(path)), { recursive: true });
+    writeFileSync(at(path), text);
+  };
+  const run = (command: string, ...args: string[]) =>
+    execFileSync(command, args, { cwd: folder, stdio: ['ignore', 'pipe', 'ignore'], maxBuffer: 1 << 28 });
+  const read = (path: string) => new Uint8Array(readFileSync(at(path)));
+
+  write('status', statusText(rows));
+  write('Packages', indexText(rows));
+  const system = {
+    'etc/os-release': 'NAME=Tidewater\nID=tidewater\nVERSION_ID=7.1\n',
+    'var/lib/dpkg/status': statusText(rows),
+    'proc/meminfo': 'MemTotal:        4000000 kB\nMemAvailable:    3000000 kB\n',
+  };
+  const manifest = Object.entries(system).map(
+    ([path, text]) => `file\t${path}\t${text.length}\t${createHash('sha256').update(text).digest('hex')}\t\n`,
+  );
+  for (const [path, text] of Object.entries(system)) write(`capture/${path}`, text);
+  write(
+    'capture/aspen-capture/manifest.tsv',
+    `aspen-capture\t1\ntaken\t2026-11-20T00:00:00Z\n${manifest.join('')}`,
+  );
+  for (const { name, version } of rows)
+    write(
+      `db/${name}-${version}/desc`,
+      `%FILENAME%\n${name}.pkg\n\n%NAME%\n${name}\n\n%VERSION%\n${version}\n\n%ARCH%\nx86_64\n\n`,
+    );
+  run('tar', '-cf', 'db.tar', '-C', 'db', '.');
+  run('bsdtar', '-cf', 'pax.tar', '--format', 'pax', '-C', 'db', '.');
+  run('bsdtar', '-cf', 'db.zip', '--format', 'zip', '-C', 'db', '.');
+  run('tar', '-cf', 'capture.tar', '-C', 'capture', 'aspen-capture', 'etc', 'proc', 'var');
+  mkdirSync(at('tree/live'), { recursive: true });
+  writeFileSync(
+    at('tree/live/filesystem.manifest'),
+    rows.map(({ name, version }) => `${name}\t${version}\n`).join(''),
+  );
+  writeFileSync(at('tree/live/filesystem.squashfs'), Buffer.alloc(300_000, 7));
+  run('xorriso', '-as', 'mkisofs', '-quiet', '-R', '-o', 'image.iso', 'tree');
+
+  const made: Container[] = [
+    { name: 'db.tar', bytes: read('db.tar'), isSummed: false },
+    { name: 'pax.tar', bytes: read('pax.tar'), isSummed: false },
+    { name: 'db.zip', bytes: read('db.zip'), isSummed: true },
+    { name: 'capture.tar', bytes: read('capture.tar'), isSummed: true },
+    { name: 'image.iso', bytes: read('image.iso'), isSummed: false },
+  ];
+  const compressed = (path: string, command: string, suffix: string, ...args: string[]) => {
+    const bytes = new Uint8Array(run(command, ...args, '-c', path));
+    made.push({ name: `${path}.${suffix}`, bytes, isSummed: true });
+  };
+  for (const path of ['Packages', 'db.tar', 'capture.tar']) {
+    compressed(path, 'gzip', 'gz');
+    compressed(path, 'xz', 'xz');
+    compressed(path, 'xz', 'sha256.xz', '-C', 'sha256');
+    compressed(path, 'zstd', 'zst', '-q');
+    compressed(path, 'lz4', 'lz4', '-q');
+    compressed(path, 'lz4', 'linked.lz4', '-q', '-BD', '-B4');
+  }
+  compressed('status', 'gzip', 'gz');
+  const members = [rows.slice(0, count / 2), rows.slice(count / 2)].map((part) => {
+    write('part', `${statusText(part)}\n`);
+    return run('gzip', '-c', 'part');
+  });
+  made.push({ name: 'members.gz', bytes: new Uint8Array(Buffer.concat(members)), isSummed: true });
+  return made;
+}
+
+/** Reads a container as a dropped file. */
+export async function readContainer(name: string, bytes: Uint8Array): Promise<Given> {
+  async function* open() {
+    for (let from = 0; from < bytes.length; from += 1 << 16) yield bytes.subarray(from, from + (1 << 16));
+  }
+  const files = await readFiles([{ path: name, size: bytes.length, open }]);
+  const drop = assembleDrop(files);
+  const packages = files.flatMap(({ content }) => {
+    if (content?.type !== 'packages') return [];
+    const { packages: list } = content.list;
+    return Array.from({ length: list.size }, (_, i) => packageRow(list, i)).map(
+      (row) => `${row.name} ${row.version} ${row.architecture}`,
+    );
+  });
+  const issues = [...drop.issues, ...files.flatMap((file) => file.issues)];
+  return {
+    packages: packages.sort(),
+    files: files.length,
+    losses: issues.filter(({ loses }) => loses),
+  };
+}
