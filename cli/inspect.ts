@@ -27,7 +27,8 @@ export function registerInspect(program: Command): void {
 
 /** An issue as commands print it. */
 export function issueReport(issue: Issue) {
-  return { code: issue.code, severity: issue.severity, where: issue.where, text: wordIssue(issue) };
+  const { code, severity, where, loses } = issue;
+  return { code, severity, where, text: wordIssue(issue), ...(loses && { loses }) };
 }
 
 function fileReport({ path, from, containers, bytes, format, content, issues }: ReadFile) {

@@ -22,6 +22,11 @@ interface Outcome {
   readonly status: number | null;
 }
 
+interface Said {
+  readonly text: string;
+  readonly loses?: true;
+}
+
 /** The most memory of a process so far (proc(5), status: VmHWM), in megabytes. */
 function peakOf(pid: number): number {
   try {
@@ -48,15 +53,15 @@ async function read(path: string): Promise<Outcome> {
   return { seconds, megabytes: peak, said: saidIn(output), status };
 }
 
-/** The first issue that a report has. */
+/** What a report says was lost; its first issue where nothing was. */
 function saidIn(output: string): string {
   try {
     const report = JSON.parse(output) as {
-      files: { issues: { text: string }[] }[];
-      issues: { text: string }[];
+      files: { issues: Said[] }[];
+      issues: Said[];
     };
     const issues = [...report.files.flatMap((file) => file.issues), ...report.issues];
-    return issues[0]?.text ?? 'nothing';
+    return (issues.find(({ loses }) => loses) ?? issues[0])?.text ?? 'nothing';
   } catch {
     return wordIssue(createIssue('error', 'file.unreadable', '', { reason: 'no answer' }));
   }

@@ -33,7 +33,7 @@ export interface ReadOptions {
 
 const NESTING_LIMIT = 4;
 /** More files than an archive of a whole system has. */
-const FILES_LIMIT = 300_000;
+const FILES_LIMIT = 250_000;
 /** So many files are told of one by one that gave nothing; further ones are only counted. */
 const LEFT_OUT_LIMIT = 20_000;
 

@@ -155,7 +155,7 @@ interface XmlEvents {
 /** More than any package provides. */
 const PROVIDES_LIMIT = 20_000;
 /** Several times what the largest repository has. */
-const ELEMENTS_LIMIT = 6_000_000;
+const ELEMENTS_LIMIT = 4_000_000;
 /** More than these files nest. */
 const DEPTH_LIMIT = 32;
 /** More than any description or list of changes has. */

@@ -33,6 +33,6 @@ export function wordComparison(catalogue: Catalogue, comparison: Comparison): st
         ? '1 is its own'
         : `${formatCount(counts.own)} are its own`;
   const [loss] = comparison.losses;
-  const of = loss ? `, of a list ${wordLoss(loss)}` : '';
+  const of = loss ? `, of a list ${wordLoss(loss)},` : '';
   return `${share} of ${formatNumberOf(counts.installed, 'package')}${of} equal ${nameOf(catalogue, comparison.base)}; ${own}.`;
 }

@@ -1,10 +1,24 @@
 /** What was dropped and read, for the screens of the intake: binds IntakeReading to reactive state. */
 import { defineStore } from 'pinia';
-import { computed, shallowRef } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
+import type { Family } from '../../core/formats/family.ts';
 import type { IntakeAnswer } from '../../workspace/readerMessages.ts';
 import { IntakeReading, type ReadingState } from '../../workspace/intakeReading.ts';
 import { PackageClient } from '../workers/packageClient.ts';
 import { candidateMessage, usePackageLists } from './packageLists.ts';
+
+/** A repository of a mirror as its form has it. */
+interface AskedRepository {
+  family: Family;
+  url: string;
+  suite: string;
+  components: string;
+  architecture: string;
+  repository: string;
+  /** OpenPGP keys, armoured or in base64, and the file that they are from. */
+  key: string;
+  keyName: string;
+}
 
 /** The reading of a drop as reactive state. */
 export const useIntakeStore = defineStore('intake', () => {
@@ -31,6 +45,20 @@ export const useIntakeStore = defineStore('intake', () => {
   const state = shallowRef<ReadingState>(reading.state);
   const part = <K extends keyof ReadingState>(name: K) => computed(() => state.value[name]);
 
+  /** What was begun beside it: text that is being pasted (null while its field is closed), a repository being asked for. */
+  const pasted = ref<string | null>(null);
+  const isAsking = ref(false);
+  const asked = ref<AskedRepository>({
+    family: 'deb',
+    url: '',
+    suite: '',
+    components: '',
+    architecture: 'amd64',
+    repository: '',
+    key: '',
+    keyName: '',
+  });
+
   /** The versions of a package in every snapshot at hand. */
   function history(name: string) {
     const messages = state.value.candidates.map(({ message }) => message);
@@ -38,6 +66,9 @@ export const useIntakeStore = defineStore('intake', () => {
   }
 
   return {
+    pasted,
+    isAsking,
+    asked,
     phase: part('phase'),
     progress: part('progress'),
     drop: part('drop'),

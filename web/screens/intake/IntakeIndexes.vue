@@ -110,7 +110,9 @@ async function keep(): Promise<void> {
   color: rgb(var(--v-theme-success));
   font-weight: 600;
 }
-.bad {
+.bad,
+.expired,
+.revoked {
   color: rgb(var(--v-theme-error));
   font-weight: 600;
 }

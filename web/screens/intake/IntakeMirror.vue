@@ -6,6 +6,8 @@ import { wordIssue } from '../../../core/wording/issueText.ts';
 import { formatCount } from '../../../core/wording/valueText.ts';
 import type { Family } from '../../../core/formats/family.ts';
 import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
+import { storeToRefs } from 'pinia';
+import { useIntakeStore } from '../../stores/intakeStore.ts';
 import { useMirror } from './useMirror.ts';
 
 const props = defineProps<{
@@ -22,16 +24,8 @@ const KINDS: readonly { value: Family; title: string }[] = [
   { value: 'alpm', title: 'alpm (.db)' },
   { value: 'rpm', title: 'rpm-md (repomd.xml)' },
 ];
-const asked = ref({
-  family: (props.known[0]?.family ?? 'deb') as Family,
-  url: '',
-  suite: '',
-  components: '',
-  architecture: 'amd64',
-  repository: '',
-  key: '',
-  keyName: '',
-});
+const { asked } = storeToRefs(useIntakeStore());
+if (!asked.value.url && props.known[0]) asked.value.family = props.known[0].family;
 const keyInput = ref<HTMLInputElement | null>(null);
 const offered = computed(() => props.known.filter(({ family }) => family === asked.value.family));
 

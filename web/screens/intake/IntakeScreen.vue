@@ -31,7 +31,7 @@ const fileInput = ref<HTMLInputElement | null>(null);
 const folderInput = ref<HTMLInputElement | null>(null);
 const over = ref(false);
 const system = computed(() => intake.drop?.systems[intake.chosen]);
-const mirrorOpen = ref(false);
+const { pasted: pasting, isAsking: mirrorOpen } = storeToRefs(intake);
 function takeFetched(indexes: IndexSummary[]): void {
   mirrorOpen.value = false;
   void intake.addIndexes(indexes);
@@ -113,8 +113,6 @@ function start(files: ReturnType<typeof filesOfInput>): void {
   if (files.length === 0) return;
   intake.read(files);
 }
-/** Text pasted from a terminal; null while its field is closed. */
-const pasting = ref<string | null>(null);
 
 /** Each answer of the text is read like a file; `cat PATH` says where it stood. */
 function readPasted(): void {
