@@ -127,6 +127,11 @@ const SPOIL_RULES: readonly SpoilRule[] = [
   },
 ];
 
+/** True for a fact that some conditions make unfit as evidence. */
+export function mayBeSpoiled(key: string): boolean {
+  return SPOIL_RULES.some(({ keys }) => keys.includes(key));
+}
+
 /** Counts that are wrong when a part of the files is missing. */
 const COUNTED_KEYS: readonly string[] = ['defaults.packages', 'footprint.disk'];
 

@@ -64,7 +64,9 @@ export class Databases {
     const { text, issues } = textWithin(bytes, path);
     if (cut) database.issues.push(createLoss('file.tooLong', path, { limit: DESC_LIMIT }));
     database.issues.push(...issues);
-    database.reader.push(text, path);
+    // One that ends within a line is cut, and what stands last in it is not what was meant.
+    if (text.endsWith('\n')) database.reader.push(text, path);
+    else database.issues.push(createLoss('packages.unfinished', path));
     database.bytes += bytes.length;
     database.newest = Math.max(database.newest, file.changed ?? 0);
   }

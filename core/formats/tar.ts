@@ -25,7 +25,8 @@ export async function* readTar(
   where: string,
   onIssue: (issue: Issue) => void,
 ): AsyncGenerator<TarEntry> {
-  const reader = streamOf(pieces)
+  const taking = new Taking();
+  const reader = streamOf(taking.held(pieces))
     .pipeThrough(createTarDecoder({ strict: true }))
     .getReader();
   let ended = false;
@@ -34,13 +35,13 @@ export async function* readTar(
   let within = '';
   try {
     for (;;) {
-      const { value: entry, done } = await reader.read();
+      const { value: entry, done } = await taking.wait(reader.read());
       if (done) {
         ended = true;
         return;
       }
       if (entry.header.type !== undefined && entry.header.type !== 'file') {
-        await entry.body.cancel();
+        await taking.wait(entry.body.cancel());
         continue;
       }
       let opened = false;
@@ -48,7 +49,12 @@ export async function* readTar(
       async function* once() {
         opened = true;
         try {
-          yield* contents;
+          for (
+            let step = await taking.wait(contents.next());
+            !step.done;
+            step = await taking.wait(contents.next())
+          )
+            yield step.value;
         } catch {
           within = last; // that the archive is cut here is told when the next file is asked for
         }
@@ -57,8 +63,8 @@ export async function* readTar(
       last = entry.header.name.replace(/^(\.?\/)+/, '');
       yield { path: last, size: entry.header.size, changed: entry.header.mtime?.getTime(), pieces: once() };
       // What the reader left unread would hold up the entries after it.
-      if (opened) await contents.return(undefined);
-      else await entry.body.cancel();
+      if (opened) await taking.wait(contents.return(undefined));
+      else await taking.wait(entry.body.cancel());
     }
   } catch (error) {
     ended = true;
@@ -66,6 +72,43 @@ export async function* readTar(
     const code = /truncated/.test(reason) ? 'tar.truncated' : 'tar.damaged';
     onIssue(createLoss(code, where, { files, last, within, reason }));
   } finally {
+    taking.leave();
     if (!ended) await reader.cancel();
+  }
+}
+
+/** So many turns of waiting for nothing show that all was taken that came. */
+const IDLE_TURNS = 2;
+
+/**
+ * Tells the decoder of the end only once all that came is taken: at an end that comes too early it forgets what it had
+ * not handed on yet.
+ */
+class Taking {
+  private waiting = false;
+  private steps = 0;
+  private left = false;
+
+  async wait<T>(step: Promise<T>): Promise<T> {
+    this.waiting = true;
+    try {
+      return await step;
+    } finally {
+      this.waiting = false;
+      this.steps++;
+    }
+  }
+
+  async *held(pieces: Pieces): AsyncGenerator<Uint8Array> {
+    yield* pieces;
+    for (let idle = 0; idle < IDLE_TURNS && !this.left;) {
+      const before = this.steps;
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      idle = this.waiting && this.steps === before ? idle + 1 : 0;
+    }
+  }
+
+  leave(): void {
+    this.left = true;
   }
 }

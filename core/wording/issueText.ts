@@ -59,6 +59,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'deb822.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,
   'packages.broken': ({ place }, where) =>
     `${where}, ${typeof place === 'number' ? `entry ${place}` : place}: a package without name or version was skipped.`,
+  'packages.unfinished': (_params, where) =>
+    `${where} ends in the middle of a line: it is cut off, and the package was left out.`,
   'packages.tooMany': ({ count }) =>
     `It lists more than ${formatNumberOf(Number(count), 'package')}, more than is read of one list; the rest was left out.`,
   'packages.moreBroken': ({ count }) => `${formatCount(Number(count))} more damaged places like these.`,

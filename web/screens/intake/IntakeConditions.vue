@@ -4,7 +4,12 @@ import { computed } from 'vue';
 import type { Conditions } from '../../../core/catalogue/conditions.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
 
-const props = defineProps<{ told: Conditions; said: Conditions }>();
+const props = defineProps<{
+  told: Conditions;
+  said: Conditions;
+  /** True where something that was read depends on them. */
+  asks: boolean;
+}>();
 const emit = defineEmits<{ say: [conditions: Conditions] }>();
 const sentence = computed(() => wordConditions(props.told));
 
@@ -28,7 +33,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 <template>
   <section class="conditions" aria-label="Conditions">
     <p v-if="sentence" class="soft">{{ sentence }}</p>
-    <p v-if="!told.medium || !told.machine || !told.memoryMiB" class="asked small">
+    <p v-if="asks && (!told.medium || !told.machine || !told.memoryMiB)" class="asked small">
       <span class="soft">Not told by the files:</span>
       <select
         v-if="!told.medium"

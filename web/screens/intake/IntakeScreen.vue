@@ -3,7 +3,7 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import { storeToRefs } from 'pinia';
 import { splitTerminalText } from '../../../core/formats/terminalText.ts';
-import { spoilsOf } from '../../../core/capture/conditions.ts';
+import { mayBeSpoiled, spoilsOf } from '../../../core/capture/conditions.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { createInstalledSet } from '../../../core/packages/installedSet.ts';
 import { unpackColumns } from '../../../core/packages/packSnapshot.ts';
@@ -293,6 +293,14 @@ function chooseSystem(event: Event): void {
       >
         {{ wordIssue(issue) }}
       </p>
+      <p
+        v-for="(loss, i) in losses.slice(0, MOST_LOSSES)"
+        :key="`loss ${i}`"
+        class="remark is-trouble"
+        role="alert"
+      >
+        {{ wordIssue(loss) }}
+      </p>
       <IntakePlacing
         v-if="intake.placement"
         :placement="intake.placement"
@@ -307,16 +315,9 @@ function chooseSystem(event: Event): void {
         :indexes="intake.allIndexes"
         @kept="intake.releaseFetched"
       />
-      <p
-        v-for="(loss, i) in losses.slice(0, MOST_LOSSES)"
-        :key="`loss ${i}`"
-        class="remark is-trouble"
-        role="alert"
-      >
-        {{ wordIssue(loss) }}
-      </p>
       <IntakeConditions
         v-if="system"
+        :asks="system.facts.some(({ key }) => mayBeSpoiled(key))"
         :told="system.conditions"
         :said="intake.choices.conditions"
         @say="intake.decide({ conditions: $event })"
