@@ -33,4 +33,6 @@ try {
   await shot('i4');
   await page.getByRole('button', { name: /^Accept .*facts$/ }).click(); await page.waitForTimeout(1500);
   await shot('i5');
+  await page.goto(`${server.address}/intake`); await page.waitForTimeout(1500); await drop(['/tmp/look/Packages']); await shot('i6');
+  await drop(['/tmp/look/Packages','/tmp/look/tidewater-cut.tar.gz']); await shot('i7');
 } finally { console.log(b.errors); await b.close(); await server.close(); }

@@ -4,6 +4,7 @@ import { collectPieces, type Pieces } from '../formats/byteStream.ts';
 import type { FormatId } from '../formats/recognise.ts';
 import { textWithin } from '../formats/text.ts';
 import { createLoss, type Issue } from '../issue.ts';
+import { withLoss } from './losses.ts';
 import type { ReadFile } from './readFile.ts';
 
 /** Several times what the largest repository has. */
@@ -16,7 +17,7 @@ interface OpenDatabase {
   readonly from: string;
   readonly containers: readonly FormatId[];
   readonly reader: AlpmDatabaseReader;
-  readonly issues: Issue[];
+  issues: Issue[];
   count: number;
   bytes: number;
   newest: number;
@@ -73,7 +74,8 @@ export class Databases {
 
   /** Notes that an archive was not read whole: so are the databases in it. */
   lose(archive: string, issue: Issue): void {
-    for (const { from, issues } of this.open.values()) if (from === archive) issues.push(issue);
+    for (const database of this.open.values())
+      if (database.from === archive) database.issues = withLoss(database.issues, issue);
   }
 
   /** All of them, as read files. */

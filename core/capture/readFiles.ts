@@ -14,6 +14,7 @@ import { parseCaptureManifest } from './captureManifest.ts';
 import { Databases } from './databases.ts';
 import { readContent } from './readContent.ts';
 import type { InputFile, ReadFile } from './readFile.ts';
+import { tellsOfEnd, withLoss } from './losses.ts';
 
 /** How far the reading is: bytes of the dropped files, and the file at hand. */
 export interface ReadProgress {
@@ -137,10 +138,7 @@ async function readOne(file: Opened, run: Run): Promise<void> {
   }
 }
 
-/**
- * Notes an issue of a compression: at what came out of it, which is the file itself or the archive in it. What that says
- * of its own end follows from this one.
- */
+/** Notes an issue of a compression: at what came out of it, which is the file itself, or an archive and what that is cut within. */
 function addIssue(
   { results, databases }: Run,
   first: number,
@@ -149,16 +147,21 @@ function addIssue(
   issue: Issue,
 ): void {
   if (issue.loses) databases.lose(path, issue);
-  const place = results.findIndex((result, i) => i >= first && result.path === path);
+  let place = -1;
+  for (let i = first; i < results.length; i++) {
+    const result = results[i];
+    if (result.path === path) place = i;
+    else if (issue.loses && result.from === path && result.issues.some(tellsOfEnd))
+      results[i] = { ...result, issues: withLoss(result.issues, issue) };
+  }
   const known = results[place];
-  const others = (known?.issues ?? []).filter(
-    ({ code }) =>
-      code !== 'file.empty' && !(issue.loses && /\.(truncated|short|empty|unfinished)$/.test(code)),
-  );
-  const format = known && known.format !== 'empty' ? known.format : compression;
-  const all = [issue, ...others];
-  if (known) results[place] = { ...known, format, issues: all };
-  else results.push({ path, from, containers, bytes: size, format, issues: all });
+  if (!known) results.push({ path, from, containers, bytes: size, format: compression, issues: [issue] });
+  else {
+    const format = known.format === 'empty' ? compression : known.format;
+    const others = known.issues.filter(({ code }) => code !== 'file.empty');
+    const issues = issue.loses ? withLoss(others, issue) : [issue, ...others];
+    results[place] = { ...known, format, issues };
+  }
 }
 
 /** Archives, and how each gives its files. */
@@ -211,7 +214,8 @@ async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: R
     const within = results.findIndex(
       ({ path, from }) => from === file.path && path !== from && path === issue.params.within,
     );
-    if (within >= 0) results[within] = { ...results[within], issues: [issue, ...results[within].issues] };
+    if (within >= 0)
+      results[within] = { ...results[within], issues: withLoss(results[within].issues, issue) };
   }
   if (issues.length > 0) {
     const { path, from, containers: around, size: bytes } = file;
