@@ -38,10 +38,12 @@ const FIELDS: readonly { name: string; column: number; roles: readonly ListRole[
 ];
 
 /**
- * Field names met lately, in slots of four numbers by a hash of their first four bytes: those bytes, the
- * length of the name, and the number of the field that is read (0 for none).
+ * Field names met lately, two to a slot, by a hash of their first four bytes, the later one first. Each is three numbers:
+ * those bytes, the length of the name, and the number of the field that is read (0 for none).
  */
-const MEMO_SLOTS = 256;
+const MEMO_BITS = 9;
+const ENTRY = 3;
+const slotOf = (head: number) => (Math.imul(head, 0x9e3779b1) >>> (32 - MEMO_BITS)) * (2 * ENTRY);
 
 /** More than any line of an index has: what goes on beyond it is no list of packages. */
 const LINE_LIMIT = 4 << 20;
@@ -86,7 +88,7 @@ export class DebPackagesReader {
   private absent = false;
   private bytes: Uint8Array = new Uint8Array(0);
   private view: DataView = new DataView(new ArrayBuffer(0));
-  private readonly memo = new Int32Array(MEMO_SLOTS * 4);
+  private readonly memo = new Int32Array((1 << MEMO_BITS) * 2 * ENTRY);
   private readonly newlines = new NewlineFinder();
 
   constructor(
@@ -95,7 +97,7 @@ export class DebPackagesReader {
   ) {
     const read = FIELDS.filter(({ roles }) => roles.includes(role));
     this.fields = read.map(({ name, column }) => ({ bytes: new TextEncoder().encode(name), column }));
-    for (let slot = 0; slot < this.memo.length; slot += 4) this.memo[slot + 1] = 4;
+    for (let entry = 0; entry < this.memo.length; entry += ENTRY) this.memo[entry + 1] = 4;
   }
 
   /** True when no more is taken: what follows need not be read. */
@@ -186,9 +188,17 @@ export class DebPackagesReader {
     if (end - start <= 4) return false;
     const memo = this.memo;
     const head = this.view.getInt32(start, true);
-    const slot = ((head ^ (head >>> 9) ^ (head >>> 17)) & (MEMO_SLOTS - 1)) << 2;
-    const colon = start + memo[slot + 1];
-    return memo[slot] === head && memo[slot + 2] === 0 && colon < end && this.bytes[colon] === COLON;
+    const slot = slotOf(head);
+    return (
+      (memo[slot] === head && memo[slot + 2] === 0 && this.isColon(start + memo[slot + 1], end)) ||
+      (memo[slot + ENTRY] === head &&
+        memo[slot + ENTRY + 2] === 0 &&
+        this.isColon(start + memo[slot + ENTRY + 1], end))
+    );
+  }
+
+  private isColon(place: number, end: number): boolean {
+    return place < end && this.bytes[place] === COLON;
   }
 
   /** Reads the line from `start` to its newline at `end`. */
@@ -202,14 +212,15 @@ export class DebPackagesReader {
       if (this.inStanza) this.endStanza();
       return;
     }
-    // The same few field names come again and again: try what this beginning was the last time.
+    // The same few field names come again and again: try what this beginning was the last times.
     const memo = this.memo;
     const head = end - start > 4 ? view.getInt32(start, true) : 0;
-    const slot = ((head ^ (head >>> 9) ^ (head >>> 17)) & (MEMO_SLOTS - 1)) << 2;
-    let colon = start + memo[slot + 1];
+    let entry = slotOf(head);
+    if (memo[entry] !== head || !this.isColon(start + memo[entry + 1], end)) entry += ENTRY;
+    let colon = start + memo[entry + 1];
     let field: number;
-    if (memo[slot] === head && colon < end && bytes[colon] === COLON) {
-      field = memo[slot + 2];
+    if (memo[entry] === head && this.isColon(colon, end)) {
+      field = memo[entry + 2];
       // Only the first four bytes were compared: enough to skip a field, not to read one.
       if (field !== 0 && !this.matches(this.fields[field - 1].bytes, start)) field = 0;
     } else {
@@ -223,16 +234,18 @@ export class DebPackagesReader {
       }
       field = this.findField(start, colon);
       if (colon - start > 3) {
+        const slot = slotOf(head);
+        memo.copyWithin(slot + ENTRY, slot, slot + ENTRY);
         memo[slot] = head;
         memo[slot + 1] = colon - start;
         memo[slot + 2] = field;
       }
     }
+    this.lastField = field;
     if (!this.inStanza) {
       this.inStanza = true;
       this.stanzaLine = this.line;
     }
-    this.lastField = field;
     if (field !== 0) this.value(this.fields[field - 1].column, colon + 1, end);
   }
 
