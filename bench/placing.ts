@@ -6,16 +6,14 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { parseDebPackages } from '../core/formats/debPackages.ts';
-import { createPackageColumns, packageRow, type PackageColumns } from '../core/formats/packageColumns.ts';
-import { findBase } from '../core/packages/findBase.ts';
-import { createInstalledSet } from '../core/packages/installedSet.ts';
-import { createCandidate } from '../core/packages/candidate.ts';
-import { packColumns, unpackColumns } from '../core/packages/packSnapshot.ts';
+import { packColumns } from '../core/packages/packSnapshot.ts';
 import { createRandom } from '../sample/random.ts';
 import { KINDS } from '../testing/derivatives.ts';
 import { runPlacingTrial, type Tally } from '../testing/placingTrial.ts';
-import { compareInTurn, needs, type BenchResult } from './compare.ts';
+import { needs, type BenchResult } from './compare.ts';
+import type { PlacingPart } from './placingPart.ts';
 import { largestIndex, plainBytes } from './readIndex.ts';
 
 /** Systems of each kind in each field. */
@@ -42,6 +40,9 @@ function movedText(text: string, share: number, seed: number): string {
   );
 }
 
+const SUITES = ['own', 'sister', 'near', 'half', 'next'] as const;
+const MOVED = [0, 0.04, 0.2, 0.5, 0.75] as const;
+
 export async function placingSpeedBench(): Promise<BenchResult[]> {
   const index = largestIndex();
   if (!needs('grep-dctrl')) return [];
@@ -51,62 +52,47 @@ export async function placingSpeedBench(): Promise<BenchResult[]> {
   }
   const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-bench-'));
   try {
-    const plain = join(folder, 'Packages');
     const bytes = await plainBytes(index);
-    writeFileSync(plain, bytes);
     const text = new TextDecoder().decode(bytes);
-    const encoder = new TextEncoder();
-    const texts = [
-      bytes,
-      ...[0.04, 0.2, 0.5, 0.75].map((share, i) => encoder.encode(movedText(text, share, i))),
-    ];
-    const names = ['own', 'sister', 'near', 'half', 'next'];
-    const lists = texts.map((each) => parseDebPackages(each, 'index', 'bench').packages);
-    const system = createInstalledSet(drawSystem(lists[0]));
-    const packed = lists.map(packColumns);
-    const place = (all: readonly PackageColumns[]) => {
-      const { answer } = findBase(
-        system,
-        all.map((list, i) => createCandidate(names[i], [list])),
-      );
-      if (answer.base !== 'own') throw new Error(`bench: expected the base "own", came ${answer.base}`);
-    };
-    const grep = () =>
-      void execFileSync('grep-dctrl', ['-n', '-s', 'Package,Version', '', plain], { maxBuffer: 1 << 29 });
-    const fromText = await compareInTurn(
-      5,
-      () => place(texts.map((each) => parseDebPackages(each, 'index', 'bench').packages)),
-      grep,
-    );
-    const fromStore = await compareInTurn(
-      9,
-      () =>
-        place(
-          packed.map((each) => {
-            const list = unpackColumns(each, 'bench');
-            if (!list.ok) throw new Error('bench: a packed list could not be read');
-            return list.value;
-          }),
-        ),
-      grep,
-    );
-    const peak = Math.round(process.resourceUsage().maxRSS / 1024);
-    const stored = packed[0].length;
+    let packages = 0;
+    let stored = 0;
+    SUITES.forEach((name, i) => {
+      const moved = MOVED[i] ? new TextEncoder().encode(movedText(text, MOVED[i], i)) : bytes;
+      const list = parseDebPackages(moved, 'index', 'bench').packages;
+      const packed = packColumns(list);
+      writeFileSync(join(folder, name), moved);
+      writeFileSync(join(folder, `${name}.packed`), packed);
+      if (i === 0) [packages, stored] = [list.size, packed.length];
+    });
     console.log(
-      `Stored snapshot of ${lists[0].size} packages: ${(stored / 1e6).toFixed(2)} MB, ${((stored / lists[0].size) * 0.075).toFixed(2)} MB for 75,000; peak memory so far ${peak} MiB`,
+      `Stored snapshot of ${packages} packages: ${(stored / 1e6).toFixed(2)} MB, ${((stored / packages) * 0.075).toFixed(2)} MB for 75,000`,
     );
-    const what = `five indexes of ${lists[0].size} packages to a placed answer (${system.packages.length} installed), against one grep-dctrl pass over one`;
+    const what = `five indexes of ${packages} packages to a placed answer, against one grep-dctrl pass over one`;
+    const [fromText, fromStore] = (['text', 'stored'] as const).map((mode) =>
+      partInItsOwnProcess(mode, folder),
+    );
     return [
-      { name: `From the text of ${what}`, ...fromText, limit: 4 },
-      { name: `From the stored snapshots of ${what}`, ...fromStore, limit: 0.4 },
+      { name: `From the text of ${what}`, ...fromText.times, limit: 4 },
+      {
+        name: 'Peak memory of that, in a process of its own, against 600 MiB',
+        ours: fromText.peak,
+        theirs: 600,
+        ratio: fromText.peak / 600,
+        limit: 1,
+        unit: 'MiB',
+      },
+      { name: `From the stored snapshots of ${what}`, ...fromStore.times, limit: 0.4 },
     ];
   } finally {
     rmSync(folder, { recursive: true });
   }
 }
 
-function drawSystem(list: PackageColumns): PackageColumns {
-  const random = createRandom(17);
-  const rows = Array.from({ length: 2500 }, () => packageRow(list, random.below(list.size)));
-  return createPackageColumns('deb', new Map(rows.map((row) => [row.name, row])).values());
+function partInItsOwnProcess(mode: 'text' | 'stored', folder: string): PlacingPart {
+  const script = fileURLToPath(new URL('../scripts/run.mjs', import.meta.url));
+  const part = fileURLToPath(new URL('placingPart.ts', import.meta.url));
+  const output = execFileSync(process.execPath, [script, part, mode, folder, ...SUITES], {
+    encoding: 'utf8',
+  });
+  return JSON.parse(output.trim().split('\n').at(-1)!) as PlacingPart;
 }

@@ -153,6 +153,7 @@ export class DebPackagesReader {
   finish(): PackageList {
     if (this.carriedBytes > 0) {
       this.carry(Uint8Array.of(NEWLINE));
+      this.lastField = 0;
       this.endCarried();
       this.report('deb822.unfinished', this.line);
       // Of what stands in the last line it cannot be told whether it is all.
@@ -176,7 +177,9 @@ export class DebPackagesReader {
       const count = this.newlines.find(bytes, from, Math.min(from + STRETCH, stop));
       for (let i = 0; i < count; i++) {
         const end = from + places[i];
-        if (this.inStanza && this.isSkipped(lineStart, end)) this.line++;
+        // Lines that go on, and those of fields that are not read, are most of an index.
+        const isMore = bytes[lineStart] === SPACE && bytes[lineStart + 1] > SPACE;
+        if (this.inStanza && (isMore || this.isSkipped(lineStart, end))) this.line++;
         else this.readLine(lineStart, end);
         lineStart = end + 1;
       }
@@ -233,7 +236,7 @@ export class DebPackagesReader {
         return;
       }
       field = this.findField(start, colon);
-      if (colon - start > 3) {
+      if (colon - start > 2) {
         const slot = slotOf(head);
         memo.copyWithin(slot + ENTRY, slot, slot + ENTRY);
         memo[slot] = head;

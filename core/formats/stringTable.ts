@@ -109,21 +109,22 @@ export class StringTableBuilder {
   private count = 1;
   private slots = new Uint32Array(1 << 18);
   private full = false;
-  private hash = sketchOf;
+  /** True once all bytes of a text make its number. */
+  private isExact = false;
 
   /** The number of the text in `source` from `start` up to `end` (bytes, UTF-8). */
   add(source: Uint8Array, start: number, end: number): number {
     if (start >= end) return 0;
     const mask = this.slots.length - 1;
-    let slot = this.hash(source, start, end) & mask;
+    let slot = (this.isExact ? hashOf(source, start, end) : sketchOf(source, start, end)) & mask;
     let steps = 0;
     for (let id = this.slots[slot]; id !== 0; id = this.slots[slot]) {
       if (this.equals(id, source, start, end)) return id;
       slot = (slot + 1) & mask;
       if (++steps < MOST_STEPS) continue;
       // Texts made to look alike by a few of their bytes: from now on all bytes count. If that does not help, they stand twice.
-      if (this.hash === hashOf) return this.append(source, start, end);
-      this.hash = hashOf;
+      if (this.isExact) return this.append(source, start, end);
+      this.isExact = true;
       this.refill(this.slots.length);
       return this.add(source, start, end);
     }
@@ -183,7 +184,9 @@ export class StringTableBuilder {
     const slots = new Uint32Array(size);
     const mask = slots.length - 1;
     for (let id = 1; id < this.count; id++) {
-      let slot = this.hash(this.bytes, this.ends[id - 1], this.ends[id]) & mask;
+      const start = this.ends[id - 1];
+      const end = this.ends[id];
+      let slot = (this.isExact ? hashOf(this.bytes, start, end) : sketchOf(this.bytes, start, end)) & mask;
       while (slots[slot] !== 0) slot = (slot + 1) & mask;
       slots[slot] = id;
     }
