@@ -94,7 +94,7 @@ function make(folder: string, count: number): Container[] {
   ];
   const compressed = (path: string, command: string, suffix: string, ...args: string[]) => {
     const bytes = new Uint8Array(run(command, ...args, '-c', path));
-    made.push({ name: `${path}.${suffix}`, bytes, isSummed: true });
+    made.push({ name: `${path}.${suffix}`, bytes, isSummed: suffix !== 'legacy.lz4' });
   };
   for (const path of ['Packages', 'db.tar', 'capture.tar']) {
     compressed(path, 'gzip', 'gz');
@@ -105,6 +105,14 @@ function make(folder: string, count: number): Container[] {
     compressed(path, 'lz4', 'linked.lz4', '-q', '-BD', '-B4');
   }
   compressed('status', 'gzip', 'gz');
+  compressed('Packages', 'lz4', 'legacy.lz4', '-q', '-l');
+  // A frame that carries nothing comes first, as some tools put their own into it.
+  const skippable = Buffer.concat([Buffer.from([0x55, 0x2a, 0x4d, 0x18, 4, 0, 0, 0]), Buffer.from('note')]);
+  for (const suffix of ['zst', 'lz4']) {
+    const { bytes } = made.find(({ name }) => name === `Packages.${suffix}`)!;
+    const joined = new Uint8Array(Buffer.concat([skippable, bytes, skippable]));
+    made.push({ name: `skippable.${suffix}`, bytes: joined, isSummed: true });
+  }
   const members = [rows.slice(0, count / 2), rows.slice(count / 2)].map((part) => {
     write('part', `${statusText(part)}\n`);
     return run('gzip', '-c', 'part');

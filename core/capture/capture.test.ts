@@ -1,4 +1,5 @@
 import { valueOf } from '../../testing/catalogues.ts';
+import { fileOf, readDropOf } from '../../testing/inputs.ts';
 import { existsSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
@@ -23,19 +24,9 @@ import { acceptPlacement } from './acceptPlacement.ts';
 import { createCandidate } from '../packages/candidate.ts';
 import { placeSystem } from './placeSystem.ts';
 import { proposeFacts } from './proposeFacts.ts';
-import { readFiles, type ReadOptions } from './readFiles.ts';
-import type { InputFile } from './readFile.ts';
-import { assembleDrop } from './system.ts';
 
-function file(path: string, contents: string | Uint8Array): InputFile {
-  const bytes = typeof contents === 'string' ? new TextEncoder().encode(contents) : contents;
-  async function* open() {
-    for (let at = 0; at < bytes.length; at += 65_536) yield bytes.subarray(at, at + 65_536);
-  }
-  return { path, size: bytes.length, open };
-}
-const read = async (files: InputFile[], options?: ReadOptions) =>
-  assembleDrop(await readFiles(files, options));
+const file = fileOf;
+const read = readDropOf;
 const codes = (list: readonly { code: string }[]) => list.map(({ code }) => code);
 
 const random = createRandom(3);

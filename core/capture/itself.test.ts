@@ -17,22 +17,15 @@ import { wordComparison } from '../wording/dossierText.ts';
 import { acceptSystem } from '../editing/intake.ts';
 import { applyDiff } from '../catalogue/applyDiff.ts';
 import { valueOf } from '../../testing/catalogues.ts';
+import { fileOf, readDropOf } from '../../testing/inputs.ts';
 import { identityOfIndex } from './indexIdentity.ts';
 import type { PlacedCandidate } from './placedCandidate.ts';
 import { placeSystem } from './placeSystem.ts';
 import { proposeFacts } from './proposeFacts.ts';
-import { readFiles } from './readFiles.ts';
 import type { InputFile } from './readFile.ts';
-import { assembleDrop } from './system.ts';
 
-function file(path: string, contents: string | Uint8Array): InputFile {
-  const bytes = typeof contents === 'string' ? new TextEncoder().encode(contents) : contents;
-  async function* open() {
-    yield bytes;
-  }
-  return { path, size: bytes.length, open };
-}
-const read = async (...files: InputFile[]) => assembleDrop(await readFiles(files));
+const file = fileOf;
+const read = (...files: InputFile[]) => readDropOf(files);
 
 const random = createRandom(77);
 const suite = randomRows(random, 900);

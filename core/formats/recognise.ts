@@ -3,6 +3,7 @@
  * where a system keeps them. One line of a table per format.
  */
 import { isAlpmDesc } from './alpmDesc.ts';
+import { skipSkippable } from './compression/frames.ts';
 import { isIso9660, VOLUME_ENTRY } from './iso9660.ts';
 import { parseKeyFile } from './keyFile.ts';
 import { isKeyFile, keyFileKind, type KeyFileKind } from './keyFileKinds.ts';
@@ -160,6 +161,7 @@ const MAGIC: readonly { id: FormatId; offset: number; bytes: readonly number[] }
   { id: 'zstd', offset: 0, bytes: [0x28, 0xb5, 0x2f, 0xfd] }, // RFC 8878, 3.1.1
   { id: 'zip', offset: 0, bytes: [0x50, 0x4b, 0x03, 0x04] }, // APPNOTE 6.3, 4.3.7
   { id: 'lz4', offset: 0, bytes: [0x04, 0x22, 0x4d, 0x18] }, // LZ4 frame format 1.6
+  { id: 'lz4', offset: 0, bytes: [0x02, 0x21, 0x4c, 0x18] }, // its older frames
   { id: 'tar', offset: 257, bytes: [0x75, 0x73, 0x74, 0x61, 0x72] }, // POSIX ustar, pax(1)
 ];
 
@@ -232,9 +234,8 @@ export function formatByPlace(path: string): FormatId | null {
  */
 export function recogniseFormat(head: Uint8Array, whole: boolean): FormatId {
   if (head.length === 0) return 'empty';
-  for (const { id, offset, bytes } of MAGIC) {
-    if (bytes.every((byte, index) => head[offset + index] === byte)) return id;
-  }
+  const told = byMagic(head) ?? byMagic(head.subarray(skipSkippable(head)));
+  if (told) return told;
   if (isOpenPgpKey(head)) return 'openpgp-keys';
   if (isIso9660(head)) return 'iso9660';
   if (head.includes(0)) return 'binary';
@@ -246,6 +247,10 @@ export function recogniseFormat(head: Uint8Array, whole: boolean): FormatId {
   if (odd.length * 20 > Math.min(text.length, 4096)) return 'binary';
   if (!text.trim()) return 'empty';
   return TEXTS.find(({ test }) => test(text))?.id ?? (isKeyFile(text) ? keyFileFormat(text) : 'unknown');
+}
+
+function byMagic(head: Uint8Array): FormatId | undefined {
+  return MAGIC.find(({ offset, bytes }) => bytes.every((byte, i) => head[offset + i] === byte))?.id;
 }
 
 function keyFileFormat(text: string): FormatId {

@@ -1,32 +1,23 @@
 /** lz4: frames (frame format 1.6.4) with their sums, frames of the older form, and skippable ones, end to end. */
 import { createXXHash32 } from 'hash-wasm';
-import { ByteReader } from '../byteReader.ts';
+import type { ByteReader } from '../byteReader.ts';
 import { damaged, endsWithin, type Decoder } from './decoder.ts';
+import { beginsFrame, decodeFrames } from './frames.ts';
 import { decodeLz4Block, WINDOW } from './lz4Block.ts';
-import { isSkippable, nextMagic, skipFrame } from './skippable.ts';
 
 const MAGIC = 0x184d2204;
 const LEGACY_MAGIC = 0x184c2102;
 const LEGACY_BLOCK = 8 << 20;
 
 /** Decodes lz4. */
-export const decodeLz4: Decoder = async function* (pieces) {
-  const reader = new ByteReader(pieces);
-  try {
-    for (let frames = 0; ; frames++) {
-      if (await reader.isAtEnd()) return 0;
-      const magic = await nextMagic(reader);
-      if (magic === null && frames === 0) throw endsWithin('the head of a frame');
-      if (magic !== null && isSkippable(magic)) await skipFrame(reader);
-      else if (magic === MAGIC) yield* decodeFrame(reader);
-      else if (magic === LEGACY_MAGIC) yield* decodeLegacyFrame(reader);
-      else if (frames > 0) return await reader.drain();
-      else throw damaged('it does not begin with a frame');
-    }
-  } finally {
-    await reader.close();
-  }
-};
+export const decodeLz4: Decoder = (pieces) =>
+  decodeFrames(
+    pieces,
+    new Map([
+      [MAGIC, decodeFrame],
+      [LEGACY_MAGIC, decodeLegacyFrame],
+    ]),
+  );
 
 const numberOf = (bytes: Uint8Array) => new DataView(bytes.buffer, bytes.byteOffset, 4).getUint32(0, true);
 
@@ -94,8 +85,7 @@ async function* decodeLegacyFrame(reader: ByteReader): AsyncGenerator<Uint8Array
   await reader.take(4);
   const target = new Uint8Array(LEGACY_BLOCK);
   while (!(await reader.isAtEnd())) {
-    const next = await nextMagic(reader);
-    if (next === MAGIC || next === LEGACY_MAGIC || (next !== null && isSkippable(next))) return;
+    if (await beginsFrame(reader, [MAGIC, LEGACY_MAGIC])) return;
     const size = await takeNumber(reader, 'a block');
     if (size > LEGACY_BLOCK + (LEGACY_BLOCK >> 7)) throw damaged('a block is larger than its frame allows');
     const block = await reader.take(size);

@@ -2,9 +2,9 @@
  * zstd (RFC 8878), its blocks by libzstd, which checks the sums of contents. The frames are walked here: the package
  * does not tell damage from an end, nor what stands behind the last frame.
  */
-import { ByteReader } from '../byteReader.ts';
+import type { ByteReader } from '../byteReader.ts';
 import { damaged, endsWithin, type Decoder } from './decoder.ts';
-import { isSkippable, nextMagic, skipFrame } from './skippable.ts';
+import { decodeFrames } from './frames.ts';
 
 const MAGIC = 0xfd2fb528;
 /** libzstd decodes no larger windows unless told to (zstd.h, ZSTD_WINDOWLOG_LIMIT_DEFAULT). */
@@ -15,21 +15,7 @@ export const decodeZstd: Decoder = async function* (pieces) {
   const { ZSTDDecoder } = await import('zstddec/stream');
   const decoder = new ZSTDDecoder();
   await decoder.init();
-  const reader = new ByteReader(pieces);
-  try {
-    for (let frames = 0; ; frames++) {
-      if (await reader.isAtEnd()) return 0;
-      const magic = await nextMagic(reader);
-      if (magic === null && frames === 0) throw endsWithin('the head of a frame');
-      if (magic === null) return await reader.drain();
-      if (isSkippable(magic)) await skipFrame(reader);
-      else if (magic === MAGIC) yield* decodeFrame(decoder, reader);
-      else if (frames > 0) return await reader.drain();
-      else throw damaged('it does not begin with a frame');
-    }
-  } finally {
-    await reader.close();
-  }
+  return yield* decodeFrames(pieces, new Map([[MAGIC, (reader) => decodeFrame(decoder, reader)]]));
 };
 
 /** Decodes one frame. A part is there before the package asks for it, since it cannot wait. */
