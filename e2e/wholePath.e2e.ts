@@ -77,7 +77,7 @@ describe('from the files of a system to a published dossier', () => {
     await page.getByText('Facts found').waitFor({ timeout: 60_000 });
     const codename = run('sh', ['-c', '. /etc/os-release; echo "$VERSION_CODENAME"']).trim();
     // The index is that of the very system: under its own name it is that system itself.
-    await page.getByText(`It is ${codename} itself, or kept its name`).waitFor();
+    await page.getByText(`It is ${codename} itself.`).waitFor();
     await page.getByText(`The configured repositories name ${codename} too.`).waitFor();
     const installed = Number(run('sh', ['-c', 'dpkg-query -W | wc -l']));
     await page

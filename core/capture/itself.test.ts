@@ -67,14 +67,17 @@ describe('a system of the base itself', () => {
     expect(placement.answer).toMatchObject({ base: 'saltmarsh', reason: 'found' });
   });
   it('has no archive of its own: one that only kept the name is built on it', async () => {
-    const installed = [...draw(suite, 0.6, random), { name: 'kelp-desk', version: '1.0-1' }];
+    const kelp = (count: number) =>
+      randomRows(random, count, 5000).map((row) => ({ ...row, name: `kelp-${row.name}` }));
+    const installed = [...draw(suite, 0.6, random), ...kelp(30)];
     const sources = `${OWN_SOURCE}deb https://kelp.example/archive kelp main\n`;
     const fenwick = await candidate('saltmarsh', suite, { makers: ['Fenwick'] });
     const own = placeSystem(await systemOf(installed, FENWICK, sources), [fenwick]);
     expect(own.answer).toMatchObject({ base: 'saltmarsh', others: [], reason: 'found' });
-    // A repository that nothing came from, or a package from nowhere, does not make another system of it.
+    // A repository that nothing came from, packages from nowhere, or a few that somebody added, do not make another system of it.
     for (const [rows, text] of [
       [draw(suite, 0.6, random), sources],
+      [[...draw(suite, 0.6, random), ...kelp(6)], sources],
       [installed, OWN_SOURCE],
     ] as const)
       expect(placeSystem(await systemOf(rows, FENWICK, text), [fenwick]).answer.reason).toBe('itself');

@@ -6,7 +6,7 @@ import type { Issue } from '../issue.ts';
 import { lossesOf, type Loss } from '../catalogue/loss.ts';
 import type { Relation } from '../catalogue/relations.ts';
 import { findBase, type BaseFinding, type RankedCandidate } from '../packages/findBase.ts';
-import { OWN_MARK, UNEXPLAINED } from '../packages/accounts.ts';
+import { OWN_MARK } from '../packages/accounts.ts';
 import { createInstalledSet } from '../packages/installedSet.ts';
 import { enabledRepositories } from './configuredRepositories.ts';
 import { evidenceFindings } from './evidence.ts';
@@ -61,20 +61,23 @@ export function placeSystem(system: ReadSystem, all: readonly PlacedCandidate[])
 
 /** So many packages with marks of their own are the work of somebody. */
 const OWN_REVISIONS = 5;
+/** So large a part of the packages that the maker does not have at all is more than what people add to a system. */
+const OWN_PACKAGES = 0.03;
 
-/** True if a system has an archive that is none of its maker's and something from there, or revisions of its own. */
+/** True if a system has an archive that is none of its maker's with packages from there, or revisions of its own. */
 function isApart(
   system: ReadSystem,
   { candidates, finding }: { candidates: readonly PlacedCandidate[]; finding: BaseFinding },
 ): boolean {
   const makers = candidates.filter(({ own }) => own);
   const suites = new Set(makers.flatMap((candidate) => [...suitesOf(candidate)].map(bareSuite)));
-  const archives = enabledRepositories(system).filter(({ suite }) => !suites.has(bareSuite(suite)));
   const hosts = new Set(makers.flatMap((candidate) => candidate.hosts ?? []));
-  const foreign = archives.filter(({ host }) => !hosts.has(host));
-  const packagesOf = (account: string) =>
-    finding.accounts.find(({ name }) => name === account)?.packages ?? 0;
-  return (foreign.length > 0 && packagesOf(UNEXPLAINED) > 0) || packagesOf(OWN_MARK) >= OWN_REVISIONS;
+  const hasArchive = enabledRepositories(system).some(
+    ({ suite, host }) => !suites.has(bareSuite(suite)) && !hosts.has(host),
+  );
+  const own = finding.packages.filter(({ rule, by }) => rule === 'unknownName' && by === 'none').length;
+  const revised = finding.accounts.find(({ name }) => name === OWN_MARK)?.packages ?? 0;
+  return (hasArchive && own >= OWN_PACKAGES * finding.packages.length) || revised >= OWN_REVISIONS;
 }
 
 /** A suite without what says which part of a release it is: `stable-security` and `stable/updates` are of `stable`. */
