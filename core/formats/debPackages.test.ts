@@ -84,6 +84,31 @@ describe('a package list', () => {
       { numRuns: 60 },
     );
   });
+  it('begins with the mark of UTF-8, and loses no package by it', () => {
+    const bytes = bytesOf(`\ufeff${indexText(randomRows(createRandom(1), 3))}`);
+    for (const size of [1, 2, 1000]) {
+      const reader = new DebPackagesReader('index', 'f');
+      for (let at = 0; at < bytes.length; at += size) reader.push(bytes.subarray(at, at + size));
+      const { packages, issues } = reader.finish();
+      expect([packages.size, issues]).toEqual([3, []]);
+    }
+  });
+  it('has lines and values of any length, and says which are too long', () => {
+    const long = (length: number) =>
+      `Package: a\nVersion: 1\nDepends: ${'x'.repeat(length)}\n\nPackage: b\nVersion: 2\n\n`;
+    expect(parseDebPackages(bytesOf(long(200_000)), 'index', 'f')).toMatchObject({
+      packages: { size: 2 },
+      issues: [],
+    });
+    const reader = new DebPackagesReader('index', 'f');
+    const bytes = bytesOf(long(6 << 20));
+    for (let at = 0; at < bytes.length; at += 1 << 16) reader.push(bytes.subarray(at, at + (1 << 16)));
+    const { packages, issues } = reader.finish();
+    expect(packages.size).toBe(1);
+    expect(issues).toMatchObject([{ code: 'deb822.longLine', params: { line: 3 }, loses: true }]);
+    const value = parseDebPackages(bytesOf(`Package: ${'n'.repeat(300_000)}\nVersion: 1\n\n`), 'index', 'f');
+    expect([value.packages.size, value.issues[0].code]).toEqual([0, 'deb822.longLine']);
+  });
   it('never throws, whatever the bytes', () => {
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 400 }), fc.constantFrom('index', 'status'), (bytes, role) => {

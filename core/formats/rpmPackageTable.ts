@@ -2,6 +2,7 @@
  * Reads what `rpm -qa --queryformat` prints in a capture: a line of tag names, then a line per package with the
  * values, separated by tabs (rpm(8), "QUERY OPTIONS"; tags as `rpm --querytags` lists them).
  */
+import { createLoss } from '../issue.ts';
 import { PackageListBuilder, type PackageList } from './packageList.ts';
 import { formatRpmVersion, sourceVersionOf } from './rpmIdentity.ts';
 
@@ -12,6 +13,8 @@ export const isRpmPackageTable = (text: string): boolean => /^NAME\t(?:[A-Z]+\t)
 export function parseRpmPackageTable(text: string, where: string): PackageList {
   const builder = new PackageListBuilder('rpm', where);
   const [head = '', ...lines] = text.split(/\r?\n/);
+  // It ends with a line's end; what stands behind the last one is cut.
+  if (lines.pop()) builder.report(createLoss('packages.unfinished', where));
   const tags = head.split('\t');
   lines.forEach((line, index) => {
     if (!line.trim()) return;
