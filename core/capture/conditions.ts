@@ -6,7 +6,7 @@ import type { Conditions } from '../catalogue/conditions.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/machineText.ts';
 import { parseSummaryMemory, parseSystemSummary } from '../formats/systemSummary.ts';
-import { minutesOf, parseFree, parseProcessHead, parseUptime } from '../formats/terminalText.ts';
+import { minutesOf, parseFree, parseProcessHead, parseUptime } from '../formats/printedState.ts';
 import type { ReadSystem } from './system.ts';
 import { manifestOf, textOf } from './systemFiles.ts';
 import { addedLater } from './keyFilesOf.ts';

@@ -2,7 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, reading, release, source } from '../../testing/catalogues.ts';
 import { piecesOf } from '../formats/byteStream.ts';
-import { parseUptime, splitTerminalText } from '../formats/terminalText.ts';
+import { parseUptime } from '../formats/printedState.ts';
+import { splitTerminalText } from '../formats/terminalText.ts';
 import { wordConditions } from '../wording/conditionsText.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';

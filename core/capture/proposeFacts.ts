@@ -5,12 +5,12 @@
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { conditionsOf, spoilsOf } from './conditions.ts';
 import { disks, language, memory, roles, services } from './facts/defaults.ts';
-import { beneath, privilege, runningSession, session } from './facts/session.ts';
+import { beneath, privilege, session } from './facts/session.ts';
 import { installedKernel, otherKernels, runningKernel, scheduler } from './facts/kernel.ts';
 import { bootEntries, image } from './facts/media.ts';
 import { archives, formats, keys, mirrors, priorities } from './facts/repositories.ts';
 import { found, type FactRule, type FoundFact } from './facts/rule.ts';
-import { summary } from './facts/summary.ts';
+import { runningSession, summary } from './facts/summary.ts';
 import { qtSettings, stylesByToolkit, toolkitSettings } from './facts/themes.ts';
 import { bootScreen, darkness, wallpaper } from './facts/look.ts';
 import { guide } from './facts/welcome.ts';

@@ -12,7 +12,8 @@ import { isPackageText, parsePackageText, parsePkginfo } from './packageText.ts'
 import { recogniseFormat } from './recognise.ts';
 import { isReleaseCalendar, parseReleaseCalendar } from './releaseCalendar.ts';
 import { parsePackageUrl, parseSoftwareBill } from './softwareBill.ts';
-import { parseAptPolicy, parseFree, parseUname, splitTerminalText } from './terminalText.ts';
+import { parseFree } from './printedState.ts';
+import { parseAptPolicy, parseUname, splitTerminalText } from './terminalText.ts';
 import { readZip } from './zip.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-printed-'));

@@ -19,14 +19,8 @@ import { isSoftwareBill } from './softwareBill.ts';
 import { decodeText } from './text.ts';
 import { isPreset } from './systemText.ts';
 import { isMountTable } from './machineText.ts';
-import {
-  parseAptPolicy,
-  parseFree,
-  parseProcessHead,
-  parseSession,
-  parseUname,
-  parseUptime,
-} from './terminalText.ts';
+import { parseFree, parseProcessHead, parseUptime } from './printedState.ts';
+import { parseAptPolicy, parseSession, parseUname } from './terminalText.ts';
 import { parseSystemSummary } from './systemSummary.ts';
 
 /** Small texts of a system that are read whole. */

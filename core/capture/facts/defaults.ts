@@ -8,7 +8,7 @@ import { keyFileList } from '../../formats/keyFileValues.ts';
 import type { PackageRow } from '../../formats/packageColumns.ts';
 import { parseAssignments, parsePreset } from '../../formats/systemText.ts';
 import { parseMeminfo, parseMountTable } from '../../formats/machineText.ts';
-import { parseFree, parseProcessHead } from '../../formats/terminalText.ts';
+import { parseFree, parseProcessHead } from '../../formats/printedState.ts';
 import { manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { addedLater, keyFilesOf, type PlacedKeyFile } from '../keyFilesOf.ts';
 import { installedRows } from './kernel.ts';

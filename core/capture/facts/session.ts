@@ -1,5 +1,4 @@
 /** Facts about the session: display server, init, privilege prompts. */
-import { parseSession } from '../../formats/terminalText.ts';
 import { manifestOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { keyFilesOf, type PlacedKeyFile } from '../keyFilesOf.ts';
 import { found, type FactRule } from './rule.ts';
@@ -23,16 +22,6 @@ export const session: FactRule = (system) => {
   return [
     ...found('defaults.desktop', [...names][0], place),
     ...found('defaults.displayServer', servers.size === 1 ? [...servers][0] : null, place),
-  ];
-};
-
-/** The session that ran, by its variables. */
-export const runningSession: FactRule = (system) => {
-  const read = parseSession(textOf(system, 'session-variables'));
-  const place = pathOfFormat(system, 'session-variables');
-  return [
-    ...found('defaults.desktop', read?.desktop, place, 'likely'),
-    ...found('defaults.displayServer', read?.displayServer, place, 'likely'),
   ];
 };
 

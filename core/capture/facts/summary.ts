@@ -1,6 +1,7 @@
-/** Facts of a summary that a system shows of itself: of second rank, where the files themselves were not at hand. */
+/** Facts of what a system prints of itself, a summary or the variables of its session: of second rank, where the files themselves were not at hand. */
 import { parseKernelRelease } from '../../formats/kernelText.ts';
 import { parseSummaryMemory, parseSummaryPackages, parseSystemSummary } from '../../formats/systemSummary.ts';
+import { parseSession } from '../../formats/terminalText.ts';
 import { pathOfFormat, textOf } from '../systemFiles.ts';
 import { found, type FactRule } from './rule.ts';
 
@@ -39,5 +40,15 @@ export const summary: FactRule = (system) => {
     ...found('defaults.packages', packages?.count, place, 'likely'),
     ...found('identity.packageFormat', packages?.family, place, 'likely'),
     ...found('footprint.memory', parseSummaryMemory(Memory)?.usedMiB, place, 'likely'),
+  ];
+};
+
+/** The session that ran, by its variables. */
+export const runningSession: FactRule = (system) => {
+  const read = parseSession(textOf(system, 'session-variables'));
+  const place = pathOfFormat(system, 'session-variables');
+  return [
+    ...found('defaults.desktop', read?.desktop, place, 'likely'),
+    ...found('defaults.displayServer', read?.displayServer, place, 'likely'),
   ];
 };
