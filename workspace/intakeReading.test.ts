@@ -33,6 +33,7 @@ const index = (path: string, codename = '', origin = 'Fenwick') =>
       date: '',
     },
     identity: { origin, suite: codename || path },
+    signer: '',
     losses: [],
     release: codename ? { codename, suite: '', origin } : null,
   }) as never as IndexSummary;
