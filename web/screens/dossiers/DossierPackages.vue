@@ -130,7 +130,6 @@ const open = computed({
     <template v-if="comparison">
       <p class="sentence">{{ wordComparison(catalogue, comparison) }}</p>
       <PackageBar :counts="comparison.counts" />
-      <LossRemark :losses="comparison.losses" />
       <p class="small soft">
         Rests on {{ source?.title ?? 'a source that is not recorded'
         }}{{ comparison.date ? `, ${formatWhen(comparison.date)}` : '' }}, held against

@@ -207,7 +207,7 @@ function listsOf({ system, bases: kept }: Accepted['heads']): { head: Snapshot; 
         @update:model-value="chooseBase(place - 1, $event)"
       />
       <button v-if="hasMore" type="button" class="more-bases small" @click="addBase">
-        It rests on a further base
+        Add a further base
       </button>
       <template v-if="bases.length">
         <v-select v-model="relation" :items="relationItems" label="Relation" />

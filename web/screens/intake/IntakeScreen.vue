@@ -295,12 +295,10 @@ function chooseSystem(event: Event): void {
       </p>
       <div v-if="losses.length" class="remark is-trouble" role="alert">
         <strong>Not read whole.</strong>
-        <template v-for="(loss, i) in losses.slice(0, MOST_LOSSES)" :key="i">
-          {{ wordIssue(loss) }}
-        </template>
-        <template v-if="losses.length > MOST_LOSSES">
+        <div v-for="(loss, i) in losses.slice(0, MOST_LOSSES)" :key="i">{{ wordIssue(loss) }}</div>
+        <div v-if="losses.length > MOST_LOSSES">
           {{ formatNumberOf(losses.length - MOST_LOSSES, 'more loss', 'more losses') }} stand with the files.
-        </template>
+        </div>
       </div>
       <IntakePlacing
         v-if="intake.placement"
