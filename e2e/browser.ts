@@ -54,7 +54,7 @@ export async function openBrowser(
   });
   const page = context.pages()[0] ?? (await context.newPage());
   const errors: string[] = [];
-  context.setDefaultTimeout(12_000);
+  context.setDefaultTimeout(20_000);
   page.on('pageerror', (error) => errors.push(error.message));
   page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
   const close = async () => {

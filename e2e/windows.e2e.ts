@@ -9,7 +9,7 @@ afterAll(() => server?.close());
 beforeEach(async () => {
   browser = await openBrowser();
   await browser.page.goto(server.address);
-  await browser.page.getByRole('button', { name: 'Start my own catalogue' }).click();
+  await browser.page.getByRole('button', { name: 'Start my own catalogue' }).click({ timeout: 45_000 });
   await browser.page.getByText('Nothing is placed yet').waitFor();
 });
 afterEach(() => browser?.close());
