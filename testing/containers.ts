@@ -7,10 +7,9 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { readFiles } from '../core/capture/readFiles.ts';
-import { assembleDrop } from '../core/capture/system.ts';
 import { packageRow } from '../core/formats/packageColumns.ts';
 import type { Issue } from '../core/issue.ts';
+import { fileOf, readDropOf } from './inputs.ts';
 import { createRandom, indexText, randomRows, statusText } from './samples.ts';
 
 /** A file with packages in it. */
@@ -123,11 +122,7 @@ function make(folder: string, count: number): Container[] {
 
 /** Reads a container as a dropped file. */
 export async function readContainer(name: string, bytes: Uint8Array): Promise<Given> {
-  async function* open() {
-    for (let from = 0; from < bytes.length; from += 1 << 16) yield bytes.subarray(from, from + (1 << 16));
-  }
-  const files = await readFiles([{ path: name, size: bytes.length, open }]);
-  const drop = assembleDrop(files);
+  const { files, issues: own } = await readDropOf([fileOf(name, bytes)]);
   const packages = files.flatMap(({ content }) => {
     if (content?.type !== 'packages') return [];
     const { packages: list } = content.list;
@@ -135,7 +130,7 @@ export async function readContainer(name: string, bytes: Uint8Array): Promise<Gi
       (row) => `${row.name} ${row.version} ${row.architecture}`,
     );
   });
-  const issues = [...drop.issues, ...files.flatMap((file) => file.issues)];
+  const issues = [...own, ...files.flatMap((file) => file.issues)];
   return {
     packages: packages.sort(),
     files: files.length,

@@ -12,36 +12,41 @@ export interface HostileInput {
 
 const MEGABYTE = 1 << 20;
 
-/** gzip of a beginning and of `count` times a part. */
-async function gzipped(begin: string, part: Buffer, count: number): Promise<Uint8Array> {
-  const gzip = createGzip({ level: 9 });
-  const parts: Buffer[] = [];
-  gzip.on('data', (piece: Buffer) => parts.push(piece));
-  gzip.write(begin);
-  for (let i = 0; i < count; i++) if (!gzip.write(part)) await once(gzip, 'drain');
+/** gzip of parts, one after another. */
+async function gzippedParts(parts: Iterable<string | Buffer>, level: number): Promise<Uint8Array> {
+  const gzip = createGzip({ level });
+  const packed: Buffer[] = [];
+  gzip.on('data', (piece: Buffer) => packed.push(piece));
+  for (const part of parts) if (!gzip.write(part)) await once(gzip, 'drain');
   gzip.end();
   await once(gzip, 'end');
-  return Buffer.concat(parts);
+  return Buffer.concat(packed);
+}
+
+/** gzip of a beginning and of `count` times a part. */
+function gzipped(begin: string, part: Buffer, count: number): Promise<Uint8Array> {
+  function* parts() {
+    if (begin) yield begin;
+    for (let i = 0; i < count; i++) yield part;
+  }
+  return gzippedParts(parts(), 9);
 }
 
 /** Lines by their number, a megabyte or so at a time. */
-async function gzippedLines(begin: string, line: (i: number) => string, count: number): Promise<Uint8Array> {
-  const gzip = createGzip({ level: 6 });
-  const parts: Buffer[] = [];
-  gzip.on('data', (piece: Buffer) => parts.push(piece));
-  gzip.write(begin);
-  for (let i = 0; i < count;) {
-    let text = '';
-    for (; i < count && text.length < MEGABYTE; i++) text += line(i);
-    if (!gzip.write(text)) await once(gzip, 'drain');
+function gzippedLines(begin: string, line: (i: number) => string, count: number): Promise<Uint8Array> {
+  function* parts() {
+    if (begin) yield begin;
+    for (let i = 0; i < count;) {
+      let text = '';
+      for (; i < count && text.length < MEGABYTE; i++) text += line(i);
+      yield text;
+    }
   }
-  gzip.end();
-  await once(gzip, 'end');
-  return Buffer.concat(parts);
+  return gzippedParts(parts(), 6);
 }
 
 /** A head of a tar archive (pax(1), ustar). */
-export function tarHead(name: string, size: number, type = '0'): Buffer {
+function tarHead(name: string, size: number, type = '0'): Buffer {
   const head = Buffer.alloc(512);
   head.write(name, 0);
   head.write('0000644\0', 100);

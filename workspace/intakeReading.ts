@@ -6,6 +6,7 @@ import type { Placement } from '../core/capture/placeSystem.ts';
 import type { ReadProgress } from '../core/capture/readFiles.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import type { IndexIdentity } from '../core/capture/indexIdentity.ts';
+import { fingerprintsIn } from '../core/formats/openPgpSigners.ts';
 import type { Family } from '../core/formats/family.ts';
 import { indexesByRelease } from '../core/packages/indexesByRelease.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
@@ -232,7 +233,7 @@ function candidateOfIndexes(group: readonly IndexSummary[], taken: Set<string>):
     suites: suites.filter(Boolean),
     makers: [main.identity.origin].filter(Boolean),
     states: [{ date: main.date, lists: named }],
-    signers: group.flatMap(({ signer }) => signer.match(/\b[0-9A-F]{16,64}\b/g) ?? []),
+    signers: group.flatMap(({ signer }) => fingerprintsIn(signer)),
     losses: group.flatMap(({ losses }) => losses),
   };
   return { name, at: group, message };

@@ -15,7 +15,7 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { createRelease } from '../catalogue/release.ts';
 import { createSnapshot, type Snapshot } from '../catalogue/snapshot.ts';
 import { createSource } from '../catalogue/source.ts';
-import { lossesOf, type Loss } from '../catalogue/loss.ts';
+import { keptLosses, lossesOf, type Loss } from '../catalogue/loss.ts';
 import type { Conditions } from '../catalogue/conditions.ts';
 import type { When } from '../catalogue/when.ts';
 import type { Account } from '../packages/account.ts';
@@ -64,9 +64,6 @@ export interface Accepted {
   readonly heads: { readonly system?: Snapshot; readonly bases: readonly Snapshot[] };
 }
 
-/** As many as a record keeps. */
-const MOST_LOSSES = 20;
-
 /** Makes the records. Names that exist already are reused; nothing that is there is overwritten. */
 export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): Accepted {
   const records: AnyRecord[] = [];
@@ -98,7 +95,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
     by,
     conditions: acceptance.conditions,
     files: system.files.map(({ path, format, bytes }) => ({ path, format, bytes })),
-    losses: lossesOf(system.losses).slice(0, MOST_LOSSES),
+    losses: keptLosses(lossesOf(system.losses)),
   });
   records.push(source);
 
@@ -114,7 +111,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
       origin: system.root,
       packages: system.packages.size,
       signature: 'none',
-      losses: lossesOf(system.listLosses).slice(0, MOST_LOSSES),
+      losses: keptLosses(lossesOf(system.listLosses)),
     });
   if (snapshot) records.push(snapshot);
   const baseSnapshots: Snapshot[] = [];
@@ -129,7 +126,7 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
         source: source.id,
         today: taken,
         fresh,
-        losses: [...lossesOf(system.listLosses), ...losses].slice(0, MOST_LOSSES),
+        losses: keptLosses([...lossesOf(system.listLosses), ...losses]),
       }),
     );
     for (const index of indexes) {

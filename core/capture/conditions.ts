@@ -5,7 +5,7 @@
 import type { Conditions } from '../catalogue/conditions.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/machineText.ts';
-import { parseSummaryMemory, parseSystemSummary } from '../formats/systemSummary.ts';
+import { parseSummaryMemory, parseSystemSummary, type SystemSummary } from '../formats/systemSummary.ts';
 import { minutesOf, parseFree, parseProcessHead, parseUptime } from '../formats/printedState.ts';
 import type { ReadSystem } from './system.ts';
 import { manifestOf, textOf } from './systemFiles.ts';
@@ -13,11 +13,12 @@ import { addedLater } from './keyFilesOf.ts';
 
 /** What is known of the machine and its state. What the files do not tell is left out. */
 export function conditionsOf(system: ReadSystem): Conditions {
-  const memory = totalMemory(system);
+  const summary = parseSystemSummary(textOf(system, 'system-summary'))?.fields ?? {};
+  const memory = totalMemory(system, summary);
   const processors = textOf(system, 'cpuinfo');
   const { cores, virtual } = parseCpuinfo(processors);
-  const { Chassis = '', Virtualization = '' } = summaryOf(system);
-  const uptime = uptimeOf(system);
+  const { Chassis = '', Virtualization = '' } = summary;
+  const uptime = uptimeOf(system, summary);
   const index = indexAge(system);
   return {
     ...mediumOf(system),
@@ -31,26 +32,24 @@ export function conditionsOf(system: ReadSystem): Conditions {
 }
 
 /** The machine's memory in MiB: as the system has it, else as its tools print it. */
-function totalMemory(system: ReadSystem): number | undefined {
+function totalMemory(system: ReadSystem, summary: SystemSummary['fields']): number | undefined {
   const total = parseMeminfo(textOf(system, 'meminfo')).MemTotal;
   if (total !== undefined) return Math.round(total / 1024);
   const printed =
     parseFree(textOf(system, 'free')) ??
     parseProcessHead(textOf(system, 'process-head')) ??
-    parseSummaryMemory(summaryOf(system).Memory ?? '');
+    parseSummaryMemory(summary.Memory ?? '');
   return printed?.totalMiB;
 }
 
 /** Minutes from the start to the look at it, where a tool printed them. */
-function uptimeOf(system: ReadSystem): number | null {
+function uptimeOf(system: ReadSystem, summary: SystemSummary['fields']): number | null {
   return (
     parseUptime(textOf(system, 'uptime')) ??
     parseUptime(textOf(system, 'process-head')) ??
-    minutesOf(summaryOf(system).Uptime ?? '')
+    minutesOf(summary.Uptime ?? '')
   );
 }
-
-const summaryOf = (system: ReadSystem) => parseSystemSummary(textOf(system, 'system-summary'))?.fields ?? {};
 
 /** Signs of a live medium: how it was started, what its root is, where live systems keep their medium. */
 function mediumOf(system: ReadSystem): Pick<Conditions, 'medium'> {

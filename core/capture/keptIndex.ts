@@ -1,7 +1,7 @@
 /** A repository's package list that is kept in the catalogue. */
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createSnapshot, type Snapshot } from '../catalogue/snapshot.ts';
-import type { Loss } from '../catalogue/loss.ts';
+import { keptLosses, type Loss } from '../catalogue/loss.ts';
 import type { When } from '../catalogue/when.ts';
 import type { Family } from '../formats/family.ts';
 
@@ -29,7 +29,7 @@ export function snapshotOfIndex(
     of,
     role: 'repository',
     ...index,
-    losses: losses.slice(0, 20),
+    losses: keptLosses(losses),
     date: date || undefined,
   });
 }

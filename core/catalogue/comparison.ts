@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { idSchema, nameSchema } from './recordFields.ts';
-import { lossSchema } from './loss.ts';
+import { lossesSchema } from './loss.ts';
 import { whenSchema } from './when.ts';
 
 const count = z.number().int().nonnegative();
@@ -34,7 +34,7 @@ const schema = z.strictObject({
   counts: countsSchema,
   accounts: z.array(z.strictObject({ name: nameSchema, packages: count })).default([]),
   /** What was not read of the lists that were held against each other; empty for whole ones. */
-  losses: z.array(lossSchema).max(20).default([]),
+  losses: lossesSchema,
 });
 
 /** A system's packages held against a base, as counts. */

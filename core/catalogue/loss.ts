@@ -2,13 +2,21 @@
 import { z } from 'zod';
 import type { Issue } from '../issue.ts';
 
-/** The schema of a loss. */
-export const lossSchema = z.strictObject({
+const lossSchema = z.strictObject({
   code: z.string().max(60),
   /** The file. */
   where: z.string().max(2000),
   params: z.record(z.string().max(40), z.union([z.string().max(2000), z.number()])).default({}),
 });
+
+/** As many as a record keeps. */
+const MOST_LOSSES = 20;
+
+/** The losses of a record; none for what was read whole. */
+export const lossesSchema = z.array(lossSchema).max(MOST_LOSSES).default([]);
+
+/** Those of them that a record keeps. */
+export const keptLosses = (losses: readonly Loss[]): Loss[] => losses.slice(0, MOST_LOSSES);
 
 /** Something that was not read. */
 export type Loss = z.infer<typeof lossSchema>;

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { idSchema, nameSchema } from './recordFields.ts';
-import { lossSchema } from './loss.ts';
+import { lossesSchema } from './loss.ts';
 import { whenSchema } from './when.ts';
 
 /**
@@ -38,7 +38,7 @@ const schema = z.strictObject({
   /** Whose key signed it: the fingerprint, or its end, with the name where that is known. */
   signer: z.string().max(500).default(''),
   /** What of the list was not read; empty for a whole one. */
-  losses: z.array(lossSchema).max(20).default([]),
+  losses: lossesSchema,
 });
 
 /** The head of a package list. */

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
-import { lossSchema } from './loss.ts';
+import { lossesSchema } from './loss.ts';
 import { conditionsSchema } from './conditions.ts';
 import { SOURCE_KIND_NAMES } from './sourceKinds.ts';
 
@@ -31,7 +31,7 @@ const schema = z.strictObject({
     )
     .default([]),
   /** For a capture: what of it was not read; empty for a whole one. */
-  losses: z.array(lossSchema).max(20).default([]),
+  losses: lossesSchema,
   note: textSchema.default(''),
 });
 

@@ -1,21 +1,15 @@
 /** Reads a stream of pieces by counts of bytes: for formats that say how long their parts are. Linear in what is read. */
-import type { Pieces } from './byteStream.ts';
+import { concatBytes, type Pieces } from './byteStream.ts';
 
 /** What walks a container asks for bytes by their number. */
 export class ByteReader {
   private readonly iterator: AsyncIterator<Uint8Array>;
   private held: Uint8Array = new Uint8Array(0);
   private offset = 0;
-  private consumed = 0;
   private ended = false;
 
   constructor(pieces: Pieces) {
     this.iterator = pieces[Symbol.asyncIterator]();
-  }
-
-  /** How many bytes were taken so far. */
-  get position(): number {
-    return this.consumed;
   }
 
   /** The next `count` bytes, kept for good, without taking them; fewer at the end of the stream. */
@@ -29,7 +23,6 @@ export class ByteReader {
     await this.fill(count);
     const bytes = this.held.slice(this.offset, this.offset + count);
     this.offset += bytes.length;
-    this.consumed += bytes.length;
     return bytes.length === count ? bytes : null;
   }
 
@@ -41,7 +34,6 @@ export class ByteReader {
       const part = this.held.subarray(this.offset, this.offset + left);
       if (part.length === 0) return false;
       this.offset += part.length;
-      this.consumed += part.length;
       left -= part.length;
       yield part;
     }
@@ -61,7 +53,6 @@ export class ByteReader {
       count += this.held.length - this.offset;
       this.offset = this.held.length;
     }
-    this.consumed += count;
     return count;
   }
 
@@ -83,13 +74,7 @@ export class ByteReader {
       parts.push(length + value.length < count ? value.slice() : value);
       length += value.length;
     }
-    const joined = new Uint8Array(length);
-    let at = 0;
-    for (const part of parts) {
-      joined.set(part, at);
-      at += part.length;
-    }
-    this.held = joined;
+    this.held = concatBytes(parts);
     this.offset = 0;
   }
 }

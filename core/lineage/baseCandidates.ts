@@ -10,6 +10,7 @@ import { basesOf, chainOf } from './chain.ts';
 import { distributionOf } from './releases.ts';
 import { nameOf } from './names.ts';
 import { partOfRepository, type ListPart } from '../packages/listParts.ts';
+import { fingerprintsIn } from '../formats/openPgpSigners.ts';
 import { hostOf } from '../capture/configuredRepositories.ts';
 import type { PlacedCandidate } from '../capture/placedCandidate.ts';
 
@@ -87,7 +88,7 @@ function describe(
     makers: namesOf(catalogue, distribution),
     ancestors: bases.filter((id) => id !== distribution).flatMap((id) => namesOf(catalogue, id)),
     includes: beneath.map((id) => nameOf(catalogue, id)),
-    signers: [...new Set(own.flatMap(({ signer }) => signer.match(/\b[0-9A-F]{16,64}\b/g) ?? []))],
+    signers: [...new Set(own.flatMap(({ signer }) => fingerprintsIn(signer)))],
     losses: [...own, ...under].flatMap(({ losses }) => losses),
     states: dates.map((date) => ({
       date,

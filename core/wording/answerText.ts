@@ -2,7 +2,6 @@
 import type { Placement } from '../capture/placeSystem.ts';
 import type { BaseAnswer, BaseFinding, RankedCandidate } from '../packages/findBase.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import type { Loss } from '../catalogue/loss.ts';
 import { wordLoss } from './lossText.ts';
 import type { CopyEstimate } from '../packages/copyDate.ts';
 import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
@@ -26,14 +25,17 @@ export function wordAnswer(finding: Answered): string {
   return `${wordReason(finding)}${wordLosses(finding)}`;
 }
 
-/** ` The list of the system was cut off after 1,234 bytes …` */
+/** ` The list of the system is cut off after 1,234 bytes: all counts are of what was read.`; empty where all was read. */
 function wordLosses({ answer, losses }: Answered): string {
-  const of = (list: string, [loss]: readonly Loss[]) =>
-    loss ? ` The list of ${list} is ${wordLoss(loss)}:` : '';
-  const system = losses ? of('the system', losses.system) : '';
-  const base = losses ? of(answer.base ?? answer.best ?? 'the candidate', losses.base) : '';
-  const both = `${system && `${system} all counts are of what was read.`}${base && `${base} what is missing from it counts as not there.`}`;
-  return both;
+  const [system] = losses?.system ?? [];
+  const [base] = losses?.base ?? [];
+  const name = answer.base ?? answer.best ?? 'the candidate';
+  return [
+    system && ` The list of the system is ${wordLoss(system)}: all counts are of what was read.`,
+    base && ` The list of ${name} is ${wordLoss(base)}: what is missing from it counts as not there.`,
+  ]
+    .filter(Boolean)
+    .join('');
 }
 
 function wordReason(finding: BaseFinding): string {
