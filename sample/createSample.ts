@@ -12,7 +12,7 @@ import { createRecordId, type RecordId } from '../core/catalogue/recordId.ts';
 import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
 import { createSource, type Source } from '../core/catalogue/source.ts';
 import type { CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
-import { basesOf } from '../core/lineage/chain.ts';
+import { basesOf } from '../core/lineage/bases.ts';
 import { distributionOf } from '../core/lineage/releases.ts';
 import { partOfRepository } from '../core/packages/listParts.ts';
 import { findBase } from '../core/packages/findBase.ts';
@@ -140,7 +140,7 @@ function comparisonOf(
   ends: Ends,
 ): Comparison[] {
   if (system.medium === 'live') return [];
-  const [link] = basesOf(catalogue, ends.idOf(system.of), dayOf(PRESENT));
+  const [link] = basesOf(catalogue, ends.idOf(system.of), dayOf(PRESENT)).links;
   if (!link) return [];
   const lists = baseLists(world, repositories, catalogue, system, link.base, ends);
   const set = createInstalledSet(columnsOfSystem(installed));

@@ -11,7 +11,8 @@ import { RELATIONS } from '../core/catalogue/relations.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { formatCatalogueFile, parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { layerTable } from '../core/layers/layerTable.ts';
-import { basesOf, chainOf } from '../core/lineage/chain.ts';
+import { basesOf } from '../core/lineage/bases.ts';
+import { chainOf } from '../core/lineage/chain.ts';
 import { checkLink } from '../core/lineage/checkLink.ts';
 import { lineageGraph } from '../core/lineage/lineageGraph.ts';
 import { builtSample, inputFile, packageLines, sampleWorld } from '../testing/builtSample.ts';
@@ -120,8 +121,8 @@ describe('the scenario', () => {
     const chain = (id: string) => chainOf(catalogue, id, TODAY).map((layer) => layer.distribution.slice(13));
     expect(chain('release:penhallow-5')).toEqual(['larkspur', 'fenwick', 'tidewater', 'penhallow']);
     expect(chain('release:tidewater-ebb-4')).toEqual(['larkspur', 'tidewater']);
-    expect(basesOf(catalogue, 'distribution:millrace', TODAY)).toEqual([]);
-    expect(basesOf(catalogue, 'distribution:varnley', firstDayOf('2025-06-01'))[0].base).toBe(
+    expect(basesOf(catalogue, 'distribution:millrace', TODAY).links).toEqual([]);
+    expect(basesOf(catalogue, 'distribution:varnley', firstDayOf('2025-06-01')).links[0].base).toBe(
       'distribution:fenwick',
     );
   });

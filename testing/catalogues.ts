@@ -2,78 +2,55 @@
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { withRecords } from '../core/catalogue/applyDiff.ts';
+import type { Conditions } from '../core/catalogue/conditions.ts';
+import { createDistribution } from '../core/catalogue/distribution.ts';
+import { createEdition, type Edition } from '../core/catalogue/edition.ts';
 import type { Result } from '../core/issue.ts';
-import type { RecordedChange } from '../core/catalogue/change.ts';
+import { createChange, type RecordedChange } from '../core/catalogue/change.ts';
 import type { FactValue } from '../core/catalogue/factValue.ts';
-import type { Link } from '../core/catalogue/link.ts';
-import type { Reading } from '../core/catalogue/reading.ts';
-import type { Release } from '../core/catalogue/release.ts';
-import type { Source } from '../core/catalogue/source.ts';
+import { createLink, type Link } from '../core/catalogue/link.ts';
+import { createReading, type Reading } from '../core/catalogue/reading.ts';
+import { createRelease, type Release } from '../core/catalogue/release.ts';
+import { createSource, type Source } from '../core/catalogue/source.ts';
 import type { SourceKind } from '../core/catalogue/sourceKinds.ts';
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 
-export const distribution = (name: string): AnyRecord => ({
-  id: `distribution:${name}`,
-  kind: 'distribution',
-  name,
-  aliases: [],
-  note: '',
-});
+export const distribution = (name: string): AnyRecord =>
+  createDistribution({ id: `distribution:${name}`, name });
 
-export const release = (of: string, version: string, date?: string): Release => ({
-  id: `release:${of}-${version}`,
-  kind: 'release',
-  distribution: `distribution:${of}`,
-  editions: [],
-  version,
-  codeName: '',
-  stage: 'final',
-  sources: [],
-  note: '',
-  ...(date && { date }),
-});
+export const release = (of: string, version: string, date?: string): Release =>
+  createRelease({ id: `release:${of}-${version}`, distribution: `distribution:${of}`, version, date });
+
+/** An edition, for example `edition:b-main`. */
+export const edition = (of: string, name: string): Edition =>
+  createEdition({ id: `edition:${of}-${name}`, distribution: `distribution:${of}`, name });
 
 /** A link between ids, for example `release:b-1` on `release:a-1`. */
 export const link = (derivative: string, base: string, more: Partial<Link> = {}): Link => ({
-  id: `link:${derivative.replace(':', '-')}-on-${base.replace(':', '-')}`,
-  kind: 'link',
-  derivative,
-  base,
-  relation: 'installs from',
-  order: 0,
-  certainty: 'sure',
-  parts: [],
-  reason: '',
-  wording: '',
-  sources: [],
+  ...createLink({
+    id: `link:${derivative.replace(':', '-')}-on-${base.replace(':', '-')}`,
+    derivative,
+    base,
+    relation: 'installs from',
+    certainty: 'sure',
+  }),
   ...more,
 });
 
-export const source = (id: string, sourceKind: SourceKind, date?: string): Source => ({
-  id: `source:${id}`,
-  kind: 'source',
-  sourceKind,
-  title: id,
-  place: '',
-  ...(date && { date }),
-  by: '',
-  conditions: {},
-  losses: [],
-  files: [],
-  note: '',
-});
+export const source = (
+  id: string,
+  sourceKind: SourceKind,
+  date?: string,
+  conditions: Conditions = {},
+): Source => createSource({ id: `source:${id}`, sourceKind, title: id, date, conditions });
 
 /** A change that is recorded: directly where it says what it does, else as a note on what is computed. */
 export const change = (subject: string, key: string, more: Partial<RecordedChange> = {}): RecordedChange => ({
-  id: `change:${subject.replace(':', '-')}-${key}-${more.does?.replace(' ', '-') ?? 'note'}`,
-  kind: 'change',
-  subject,
-  key,
-  element: '',
-  motive: '',
-  consequence: '',
-  sources: [],
-  by: '',
+  ...createChange({
+    id: `change:${subject.replace(':', '-')}-${key}-${more.does?.replace(' ', '-') ?? 'note'}`,
+    subject,
+    key,
+  }),
   ...more,
 });
 
@@ -81,19 +58,15 @@ export const change = (subject: string, key: string, more: Partial<RecordedChang
 export const reading = (
   subject: string,
   key: string,
-  says: { value: FactValue } | 'none' | 'unchanged',
+  says: { value: FactValue } | Exclude<Reading['state'], 'set'>,
   more: Partial<Reading> = {},
 ): Reading => ({
-  id: `reading:${subject.replace(':', '-')}-${key}-${more.source?.slice(7) ?? 'x'}`,
-  kind: 'reading',
-  subject,
-  key,
-  ...(typeof says === 'string' ? { state: says } : { state: 'set', value: says.value }),
-  place: '',
-  spoiledBy: [],
-  certainty: 'sure',
-  accepted: false,
-  note: '',
+  ...createReading({
+    id: `reading:${subject.replace(':', '-')}-${key}-${more.source?.slice(7) ?? 'x'}`,
+    subject,
+    key,
+    ...(typeof says === 'string' ? { state: says } : { state: 'set', value: says.value }),
+  }),
   ...more,
 });
 

@@ -19,12 +19,12 @@ export class DossierViews {
   /** All editions folded: what every part of a dossier shares. The map, which unfolds, has its own. */
   readonly lineage = new LineageView();
 
-  /** The layers of a subject as of a day (days since 1970-01-01). The same object as long as the catalogue is the same. */
-  table(catalogue: Catalogue, subject: RecordId, day: number): LayerTable {
+  /** The layers of a subject (of an edition) as of a day (days since 1970-01-01). The same object as long as the catalogue is the same. */
+  table(catalogue: Catalogue, subject: RecordId, day: number, edition?: RecordId): LayerTable {
     if (catalogue !== this.#catalogue) this.#tables.clear();
     this.#catalogue = catalogue;
-    const key = `${subject} ${day}`;
-    const kept = this.#tables.get(key) ?? layerTable(catalogue, chainOf(catalogue, subject, day));
+    const key = `${subject} ${day} ${edition ?? ''}`;
+    const kept = this.#tables.get(key) ?? layerTable(catalogue, chainOf(catalogue, subject, day, edition));
     this.#tables.delete(key);
     this.#tables.set(key, kept); // the one asked for last is dropped last
     if (this.#tables.size > KEPT) this.#tables.delete([...this.#tables.keys()][0]);

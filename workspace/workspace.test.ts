@@ -12,6 +12,7 @@ vi.mock('../core/catalogue/recordKinds.ts', async (original) => {
     schema: z.strictObject({
       id: z.string(),
       kind: z.literal('toy'),
+      entered: z.number(),
       title: z.string().min(1),
       box: z.string(),
       friends: z.array(z.string()).default([]),
@@ -339,7 +340,14 @@ describe('a store of the first versions', () => {
 
 describe('a kind that is one file and one line', () => {
   const toy = (id: string, friends: string[] = []) =>
-    ({ id: `toy:${id}`, kind: 'toy', title: id, box: 'distribution:fenwick', friends }) as never as AnyRecord;
+    ({
+      id: `toy:${id}`,
+      kind: 'toy',
+      entered: 0,
+      title: id,
+      box: 'distribution:fenwick',
+      friends,
+    }) as never as AnyRecord;
   it('is stored, found again, exported, imported and deleted', async () => {
     const { browser, workspace } = await started();
     const label = { code: 'text', params: {} };
@@ -352,7 +360,7 @@ describe('a kind that is one file and one line', () => {
     await workspace.session.settled();
     workspace.session.close();
     const { workspace: again } = await started(browser);
-    expect(findRecord(again.catalogue, 'toy:kite')).toEqual(toy('kite'));
+    expect(findRecord(again.catalogue, 'toy:kite')).toMatchObject({ ...toy('kite'), entered: 1 });
     const pointing = recordsPointingTo(again.catalogue, 'toy:kite', 'toy' as KindName);
     expect(pointing.map(({ id }) => id)).toEqual(['toy:top']);
     const [hit] = findAll(again.catalogue, 'kite');

@@ -3,6 +3,7 @@
  * under them is kept on record but is no evidence. Each rule is a line with its reason.
  */
 import type { Conditions } from '../catalogue/conditions.ts';
+import { findFactKey } from '../catalogue/factSheet.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/machineText.ts';
 import { parseSummaryMemory, parseSystemSummary, type SystemSummary } from '../formats/systemSummary.ts';
@@ -82,10 +83,14 @@ interface SpoilRule {
   readonly reason: string;
   readonly holds: (conditions: Conditions) => boolean;
   readonly keys: readonly string[];
+  /** Facts of which only "not there" is spoiled: what was seen was there. */
+  readonly keysOfAbsence?: readonly string[];
 }
 
 /** Index ages beyond this many days make "cannot be had" and "up to date" worthless. */
 const STALE_INDEX_DAYS = 14;
+
+const ALTERED = 'changed by the analyst';
 
 const SPOIL_RULES: readonly SpoilRule[] = [
   {
@@ -106,6 +111,7 @@ const SPOIL_RULES: readonly SpoilRule[] = [
       'footprint.disk',
       'footprint.boot',
     ],
+    keysOfAbsence: ['themes.boot', 'defaults.drivers', 'defaults.driversOffered', 'model.updates'],
   },
   {
     // Desktops take less where there is little, and give back what they hold in reserve.
@@ -115,20 +121,37 @@ const SPOIL_RULES: readonly SpoilRule[] = [
   },
   {
     reason: 'index not refreshed',
-    holds: ({ indexAgeDays }) => indexAgeDays !== undefined && indexAgeDays > STALE_INDEX_DAYS,
-    keys: ['tools.probes', 'model.updates', 'model.firstUpdate'],
+    holds: ({ indexAgeDays, indexRefreshed }) =>
+      indexRefreshed === false || (indexAgeDays !== undefined && indexAgeDays > STALE_INDEX_DAYS),
+    keys: [
+      'tools.probes',
+      'defaults.driversOffered',
+      'model.updates',
+      'model.firstUpdate',
+      'model.firstPackages',
+    ],
   },
   {
     // What was added is left out of the counted packages, but it takes room.
-    reason: 'changed by the analyst',
-    holds: ({ alteredByAnalyst }) => alteredByAnalyst === true,
+    reason: ALTERED,
+    holds: ({ alteredByAnalyst, alteredWith }) => alteredByAnalyst === true && !alteredWith,
     keys: ['footprint.disk', 'footprint.memory'],
   },
 ];
 
+/** True for a fact that the analyst had changed before looking, by the words for what was changed. */
+function isAltered(key: string, { alteredWith = '' }: Conditions): boolean {
+  const label = findFactKey(key)?.label.toLowerCase();
+  const words = alteredWith.toLowerCase().split(/[^\p{L}\p{N}]+/u);
+  const named = label?.split(/[^\p{L}\p{N}]+/u) ?? [];
+  return named.length > 0 && named.every((word) => words.includes(word) || words.includes(`${word}s`));
+}
+
 /** True for a fact that some conditions make unfit as evidence. */
 export function mayBeSpoiled(key: string): boolean {
-  return SPOIL_RULES.some(({ keys }) => keys.includes(key));
+  return SPOIL_RULES.some(
+    ({ keys, keysOfAbsence = [] }) => keys.includes(key) || keysOfAbsence.includes(key),
+  );
 }
 
 /** Counts that are wrong when a part of the files is missing. */
@@ -136,11 +159,13 @@ const COUNTED_KEYS: readonly string[] = ['defaults.packages', 'footprint.disk'];
 
 /**
  * Why these conditions make a reading of a fact unfit as evidence; none if they do not. `isPartial` says that its source was
- * not read whole.
+ * not read whole, `isAbsent` that it found nothing there.
  */
-export function spoilsOf(key: string, conditions: Conditions, isPartial = false): string[] {
-  const reasons = SPOIL_RULES.filter(({ holds, keys }) => keys.includes(key) && holds(conditions)).map(
-    ({ reason }) => reason,
-  );
+export function spoilsOf(key: string, conditions: Conditions, isPartial = false, isAbsent = false): string[] {
+  const reasons = SPOIL_RULES.filter(
+    ({ holds, keys, keysOfAbsence = [] }) =>
+      (keys.includes(key) || (isAbsent && keysOfAbsence.includes(key))) && holds(conditions),
+  ).map(({ reason }) => reason);
+  if (isAltered(key, conditions)) reasons.push(ALTERED);
   return isPartial && COUNTED_KEYS.includes(key) ? [...reasons, 'not read whole'] : reasons;
 }

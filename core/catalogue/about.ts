@@ -1,7 +1,8 @@
 /** The head of a catalogue: its title and the question it is kept for. There is exactly one. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { textSchema } from './recordFields.ts';
+import { whenSchema } from './when.ts';
+import { enteredSchema, textSchema } from './recordFields.ts';
 
 /** The id of the one record of this kind. */
 export const ABOUT_ID = 'about:catalogue';
@@ -9,11 +10,20 @@ export const ABOUT_ID = 'about:catalogue';
 const schema = z.strictObject({
   id: z.literal(ABOUT_ID),
   kind: z.literal('about'),
+  entered: enteredSchema,
   title: z.string().min(1).max(300),
   /** The question the catalogue is to answer, in the analyst's words. */
   question: textSchema.default(''),
   /** True for the invented sample, so that screens can say so. */
   sample: z.boolean().default(false),
+  /** An id of the catalogue, made once: what a merge knows it by. Empty where none was made yet. */
+  catalogue: z.string().max(100).default(''),
+  /** Who keeps it. */
+  author: z.string().max(300).default(''),
+  /** For each catalogue that it was last merged with: its id, the day, and the checksum of what both then had. */
+  shared: z
+    .array(z.strictObject({ catalogue: z.string().max(100), day: whenSchema, checksum: z.string().max(200) }))
+    .default([]),
 });
 
 /** The head of a catalogue. */
@@ -22,9 +32,9 @@ export type About = z.infer<typeof schema>;
 /** The kind of the head of a catalogue. */
 export const about: RecordKind<'about', typeof schema> = {
   name: 'about',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  migrations: [(data) => data],
   references: {},
 };
 

@@ -6,6 +6,7 @@ import type { AnyRecord, KindName } from './recordKinds.ts';
 import { kindOf, referencesOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
 import { type Diff, diffOfRecords } from './diff.ts';
+import { handOnEntered } from './entered.ts';
 import { equalRecords } from './equalRecords.ts';
 
 /**
@@ -63,10 +64,12 @@ function applied(catalogue: Catalogue, diff: Diff): Catalogue {
 
   const records = { ...catalogue.records } as Record<KindName, PagedMap<AnyRecord>>;
   for (const [kind, changes] of byKind) records[kind] = records[kind].with(changes);
-  return {
+  const after: Catalogue = {
     records: records as unknown as Catalogue['records'],
     pointers: catalogue.pointers.with(
       [...pointers].map(([id, set]) => [id, set.size ? set : undefined] as const),
     ),
   };
+  handOnEntered(catalogue, after, Object.values(diff.added));
+  return after;
 }

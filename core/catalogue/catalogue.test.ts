@@ -16,6 +16,7 @@ import { KIND_NAMES, type AnyRecord } from './recordKinds.ts';
 const distribution = (n: number, name = `D${n}`): AnyRecord => ({
   id: `distribution:d${n}`,
   kind: 'distribution',
+  entered: 0,
   name,
   aliases: [],
   note: '',
@@ -23,6 +24,7 @@ const distribution = (n: number, name = `D${n}`): AnyRecord => ({
 const release = (n: number, of: number): AnyRecord => ({
   id: `release:r${n}`,
   kind: 'release',
+  entered: 0,
   distribution: `distribution:d${of}`,
   editions: [],
   version: String(n),

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 /** What happens to a value, or to an element of a list. `keeps` is said, but changes nothing. */
@@ -21,7 +21,8 @@ const schema = z
   .strictObject({
     id: idSchema('change'),
     kind: z.literal('change'),
-    subject: idSchema('distribution', 'edition', 'release'),
+    entered: enteredSchema,
+    subject: subjectSchema,
     /** A key of the fact sheet. */
     key: z.string().min(1).max(120),
     /** For a change that is computed: the name of the element of a list that is meant; empty for the fact as a whole. */
@@ -56,9 +57,9 @@ export type RecordedChange = z.infer<typeof schema>;
 /** The kind of recorded changes. */
 export const change: RecordKind<'change', typeof schema> = {
   name: 'change',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  migrations: [(data) => data],
   references: { subject: 'owner', 'sources[]': 'cited' },
 };
 

@@ -1,5 +1,5 @@
 /** The lines of the fact sheet for the six areas of the change strip: what a derivative changes. */
-import { choices, DELAY, having, OWN, unit, type AreaLines, type Line } from './factLine.ts';
+import { choices, DELAY, having, ONCE, onceIn, OWN, unit, type AreaLines, type Line } from './factLine.ts';
 
 /** The roles that a default application can fill. Each becomes a key of the area defaults. */
 export const APPLICATION_ROLES = [
@@ -58,7 +58,7 @@ export const CHANGE_FACTS: AreaLines = [
         'Packages counted',
         'number',
         'How many packages its own repositories hold.',
-        unit('packages', true),
+        onceIn('packages'),
       ],
       [
         'keys',
@@ -212,7 +212,7 @@ export const CHANGE_FACTS: AreaLines = [
         'Added by the analyst',
         'list',
         'Programs on the examined system that it did not come with; they are left out.',
-        OWN,
+        ONCE,
       ],
       ['init', 'Init system', 'text', 'What starts the services.'],
       ['displayServer', 'Display server', 'text', 'The kind of the default session.'],
@@ -227,8 +227,9 @@ export const CHANGE_FACTS: AreaLines = [
       ['updates', 'Automatic updates', 'text', 'Whether and what is updated unasked.'],
       ['services', 'Services', 'list', 'Services enabled from the start.'],
       ['drivers', 'Driver tool', 'text', 'What offers drivers.'],
+      ['driversOffered', 'Drivers offered', 'list', 'The drivers that can be chosen, as they are listed.'],
       ['panel', 'Panel', 'text', 'The panel and its side.'],
-      ['packages', 'Packages preinstalled', 'number', 'How many packages the installed system has.', OWN],
+      ['packages', 'Packages preinstalled', 'number', 'How many packages the installed system has.', ONCE],
     ],
   ],
   [
@@ -249,17 +250,24 @@ export const CHANGE_FACTS: AreaLines = [
         choices('fixed, long-term, interim, rolling, held-back rolling, frozen base', true),
       ],
       ['cadence', 'Cadence', 'text', 'How often a release appears.'],
-      ['supportEnd', 'Supported until', 'date', 'The end of support as the project states it.', OWN],
+      ['supportEnd', 'Supported until', 'date', 'The end of support as the project states it.', ONCE],
       ['upgrade', 'Upgrade path', 'text', 'How one gets to the next release.'],
       ['updates', 'Updates', 'text', 'How often updates come.'],
-      ['firstUpdate', 'First update', 'number', 'What a fresh install fetches first.', unit('MiB', true)],
-      ['imageAge', 'Image then', 'number', 'How old the image was at the first update.', unit('days', true)],
+      ['firstUpdate', 'First update', 'number', 'What a fresh install fetches first.', onceIn('MiB')],
+      [
+        'firstPackages',
+        'Packages of the first update',
+        'number',
+        'How many packages that are.',
+        onceIn('packages'),
+      ],
+      ['imageAge', 'Image then', 'number', 'How old the image was at the first update.', onceIn('days')],
       [
         'delay',
         'Behind its base',
         'number',
         'The delay behind the base, as stated or measured.',
-        unit('days', true),
+        onceIn('days'),
       ],
     ],
   ],

@@ -2,14 +2,19 @@
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, textSchema } from './recordFields.ts';
+import { whenSchema } from './when.ts';
+import { enteredSchema, idSchema, subjectSchema, textSchema } from './recordFields.ts';
 
-const VERDICTS = ['unchecked', 'confirmed', 'partly', 'refuted'] as const;
+const VERDICTS = ['unchecked', 'confirmed', 'partly', 'refuted', 'cannotBeChecked'] as const;
+
+/** What a claim is about: how it is held against findings follows from it. */
+const CLAIM_KINDS = ['count', 'number', 'superlative', 'quality', 'comparison', 'basedOn'] as const;
 
 const schema = z.strictObject({
   id: idSchema('claim'),
   kind: z.literal('claim'),
-  subject: idSchema('distribution', 'edition', 'release'),
+  entered: enteredSchema,
+  subject: subjectSchema,
   /** In the words in which it was made. */
   wording: z.string().min(1).max(2000),
   /** The fact that it speaks of, where it speaks of one … */
@@ -20,6 +25,14 @@ const schema = z.strictObject({
   verdict: z.enum(VERDICTS).default('unchecked'),
   /** Why the verdict is what it is. */
   reason: textSchema.default(''),
+  claimKind: z.enum(CLAIM_KINDS).optional(),
+  /** Who claims it, where that is not the project itself. */
+  by: z.string().max(300).default(''),
+  date: whenSchema.optional(),
+  /** Whom it is better, faster or larger than. */
+  against: z.array(idSchema('distribution', 'edition', 'release')).default([]),
+  /** Who had the last word, and why. */
+  settled: z.strictObject({ by: z.string().max(300), why: textSchema }).optional(),
 });
 
 /** What somebody says of a distribution. */
@@ -28,10 +41,10 @@ export type Claim = z.infer<typeof schema>;
 /** The kind of claims. */
 export const claim: RecordKind<'claim', typeof schema> = {
   name: 'claim',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
-  references: { subject: 'owner', source: 'owner' },
+  migrations: [(data) => data],
+  references: { subject: 'owner', source: 'owner', 'against[]': 'cited' },
 };
 
 /** A claim with defaults filled in. */

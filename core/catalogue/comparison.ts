@@ -1,7 +1,7 @@
 /** A measured comparison of a system's packages with those of its base: the counts behind a carried share. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, nameSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema } from './recordFields.ts';
 import { lossesSchema } from './loss.ts';
 import { whenSchema } from './when.ts';
 
@@ -24,6 +24,7 @@ export type PackageCounts = z.infer<typeof countsSchema>;
 const schema = z.strictObject({
   id: idSchema('comparison'),
   kind: z.literal('comparison'),
+  entered: enteredSchema,
   derivative: idSchema('distribution', 'edition', 'release'),
   base: idSchema('distribution', 'edition', 'release'),
   /** The capture whose packages were counted. */
@@ -43,10 +44,10 @@ export type Comparison = z.infer<typeof schema>;
 /** The kind of measured comparisons. */
 export const comparison: RecordKind<'comparison', typeof schema> = {
   name: 'comparison',
-  version: 2,
+  version: 3,
   schema,
   // Version 2 says what was not read.
-  migrations: [(data) => data],
+  migrations: [(data) => data, (data) => data],
   references: { derivative: 'owner', base: 'owner', source: 'cited' },
 };
 

@@ -13,6 +13,8 @@ export const conditionsSchema = z.strictObject({
   cores: z.number().int().positive().optional(),
   /** Days since the package index was refreshed, at the time of the observation. */
   indexAgeDays: z.number().nonnegative().optional(),
+  /** False where the package index was never fetched on that machine. */
+  indexRefreshed: z.boolean().optional(),
   edition: idSchema('edition').optional(),
   alteredByAnalyst: z.boolean().optional(),
   /** For a measurement: what it was read from … */
@@ -23,6 +25,18 @@ export const conditionsSchema = z.strictObject({
   uptimeMinutes: z.number().nonnegative().optional(),
   /** … and what was open. */
   openPrograms: z.string().max(2000).optional(),
+  diskMiB: z.number().positive().optional(),
+  processor: z.string().max(300).optional(),
+  graphics: z.string().max(300).optional(),
+  network: z.string().max(300).optional(),
+  /** What the analyst had changed before looking, in words. */
+  alteredWith: z.string().max(2000).optional(),
+  /** What was chosen where the installer lets one choose. */
+  chosenAtInstall: z.string().max(2000).optional(),
+  /** The desktop that ran, where there are several. */
+  desktop: z.string().max(300).optional(),
+  /** How long, how thoroughly it was looked at. */
+  effort: z.string().max(300).optional(),
 });
 
 /** The state of the machine when something was observed. */

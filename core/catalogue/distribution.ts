@@ -4,11 +4,12 @@
  */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, nameSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 
 const schema = z.strictObject({
   id: idSchema('distribution'),
   kind: z.literal('distribution'),
+  entered: enteredSchema,
   name: nameSchema,
   /** Other names, misspellings and heard forms. */
   aliases: z.array(nameSchema).default([]),
@@ -21,9 +22,9 @@ export type Distribution = z.infer<typeof schema>;
 /** The kind of distributions. */
 export const distribution: RecordKind<'distribution', typeof schema> = {
   name: 'distribution',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  migrations: [(data) => data],
   references: {},
 };
 

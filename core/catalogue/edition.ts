@@ -1,7 +1,7 @@
 /** A variant of a distribution with its own default set; it may sit on its own base. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, nameSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 
 /** What an edition is to its project. */
 export const EDITION_STANDINGS = ['official', 'community', 'minimal', 'special purpose', 'unknown'] as const;
@@ -9,6 +9,7 @@ export const EDITION_STANDINGS = ['official', 'community', 'minimal', 'special p
 const schema = z.strictObject({
   id: idSchema('edition'),
   kind: z.literal('edition'),
+  entered: enteredSchema,
   distribution: idSchema('distribution'),
   name: nameSchema,
   standing: z.enum(EDITION_STANDINGS).default('unknown'),
@@ -22,9 +23,9 @@ export type Edition = z.infer<typeof schema>;
 /** The kind of editions. */
 export const edition: RecordKind<'edition', typeof schema> = {
   name: 'edition',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  migrations: [(data) => data],
   references: { distribution: 'owner', 'sources[]': 'cited' },
 };
 

@@ -27,6 +27,12 @@ export interface FactKey {
   readonly settings?: readonly string[];
   /** For a number of days: more of them hold packages back for longer. */
   readonly compares?: 'delay';
+  /** Happened once, or was measured on one day: the next release does not take it over. */
+  readonly once: boolean;
+  /** A measurement: held against another only under the same conditions. */
+  readonly measured: boolean;
+  /** Is of its day also of a release that stands: another date explains another value. */
+  readonly passes: boolean;
 }
 
 function linesOf(area: AreaId): readonly Line[] {
@@ -42,6 +48,9 @@ export const FACT_KEYS: readonly FactKey[] = AREAS.flatMap(({ id: area }) =>
     type,
     help,
     inherited: !more?.own,
+    once: more?.once ?? false,
+    measured: more?.measured ?? false,
+    passes: more?.passes ?? false,
     ...(more?.unit && { unit: more.unit }),
     ...(more?.compares && { compares: more.compares }),
     ...(more?.settings && { settings: more.settings.split(', ') }),

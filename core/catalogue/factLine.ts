@@ -10,6 +10,12 @@ export interface More {
   readonly settings?: string;
   /** Is the layer's own: a base does not hand it down. */
   readonly own?: true;
+  /** Happened once, or was measured on one day: the next release does not take it over. */
+  readonly once?: true;
+  /** A measurement: held against another only under the same conditions. */
+  readonly measured?: true;
+  /** Is of its day also of a release that stands: another date explains another value. */
+  readonly passes?: true;
 }
 
 /** A line of the fact sheet. */
@@ -19,6 +25,14 @@ export type Line = readonly [key: string, label: string, type: ValueType, help: 
 export const OWN = { own: true } as const;
 /** A fact that tells of a delay in days. */
 export const DELAY: More = { unit: 'days', compares: 'delay' };
+/** A fact of one release alone, that no base hands down. */
+export const ONCE: More = { own: true, once: true };
+/** A fact that is of its day. */
+export const PASSING: More = { own: true, passes: true };
+/** A measurement in a unit. */
+export const measured = (name: string): More => ({ unit: name, own: true, once: true, measured: true });
+/** A number with a unit, of one release alone. */
+export const onceIn = (name: string): More => ({ unit: name, own: true, once: true });
 /** A list whose elements have settings. */
 export const having = (settings: string, own?: true): More => ({ settings, own });
 /** A fact that is one of a few words. */

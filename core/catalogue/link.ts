@@ -1,7 +1,7 @@
 /** A lineage link: derivative → base, at distribution, edition or release level, with dates and sources. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 import { RELATION_NAMES } from './relations.ts';
 
@@ -10,6 +10,7 @@ const endSchema = idSchema('distribution', 'edition', 'release');
 const schema = z.strictObject({
   id: idSchema('link'),
   kind: z.literal('link'),
+  entered: enteredSchema,
   derivative: endSchema,
   base: endSchema,
   relation: z.enum(RELATION_NAMES),
@@ -23,6 +24,8 @@ const schema = z.strictObject({
   reason: textSchema.default(''),
   /** The project's own words, kept beside the finding. */
   wording: textSchema.default(''),
+  /** How the project of the base stands to it, over time. */
+  endorsed: z.array(z.strictObject({ date: whenSchema.optional(), standing: nameSchema })).default([]),
   sources: z.array(idSchema('source')).default([]),
 });
 
@@ -32,9 +35,9 @@ export type Link = z.infer<typeof schema>;
 /** The kind of lineage links. */
 export const link: RecordKind<'link', typeof schema> = {
   name: 'link',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  migrations: [(data) => data],
   references: { derivative: 'owner', base: 'owner', 'sources[]': 'cited' },
 };
 

@@ -68,11 +68,41 @@ describe('migrations', () => {
     const migrated = [source, reading].map((frozen) =>
       migrateRecord(frozen, { source: 1, reading: 1 }, 'x', watched as never),
     );
-    expect(migrated).toEqual([{ ...source, losses: [] }, reading]);
-    expect(ran).toEqual(['source', 'source', 'reading']);
+    expect(migrated).toEqual([
+      { ...source, entered: 0, losses: [] },
+      { ...reading, entered: 0, marks: [] },
+    ]);
+    expect(ran).toEqual(['source', 'source', 'source', 'reading', 'reading']);
     expect(migrateRecord({ ...reading, replaces: 'reading:old' }, CURRENT_VERSIONS, 'x')).toMatchObject({
       replaces: 'reading:old',
     });
+  });
+  it('of the second version of every kind lose nothing, and tell why what is spoiled was accepted', () => {
+    const frozen = (text: string) => JSON.parse(text) as Record<string, unknown>;
+    const assessment = frozen(
+      '{"id":"assessment:a","kind":"assessment","subject":"distribution:a","author":"R","criteria":[],"strengths":[{"text":"Quick","facts":[]}],"weaknesses":[],"suits":["schools"],"doesNotSuit":["offices"],"alternatives":[{"name":"B","why":"newer"}],"bias":""}',
+    );
+    expect(migrateRecord(assessment, { assessment: 1 }, 'x')).toMatchObject({
+      suits: [{ name: 'schools', why: '' }],
+      doesNotSuit: [{ name: 'offices', why: '' }],
+      alternatives: [{ name: 'B', why: 'newer' }],
+      strengths: [{ text: 'Quick', facts: [] }],
+      scale: 'ten',
+    });
+    const spoiled = frozen(
+      '{"id":"reading:s","kind":"reading","subject":"release:a","key":"themes.icons","state":"none","place":"","spoiledBy":["live image"],"certainty":"sure","accepted":true,"note":""}',
+    );
+    expect(migrateRecord(spoiled, { reading: 2 }, 'x')).toMatchObject({
+      accepted: true,
+      acceptedBecause: 'Accepted before a reason was asked for.',
+    });
+    expect(migrateRecord(spoiled, { reading: RECORD_KINDS.reading.version }, 'x')).toMatchObject({
+      code: 'record.invalid',
+    });
+    const kept = frozen(
+      '{"id":"edition:e","kind":"edition","distribution":"distribution:a","name":"E","standing":"official","sources":[],"note":""}',
+    );
+    expect(migrateRecord(kept, { edition: 1 }, 'x')).toEqual({ ...kept, entered: 0 });
   });
   it('are one fewer than the version of every real kind', () => {
     for (const kind of Object.values(RECORD_KINDS))
@@ -87,7 +117,9 @@ describe('migrations', () => {
 });
 
 describe('a saved diff', () => {
-  const before = { id: 'distribution:a', kind: 'distribution', name: 'A', aliases: [], note: '' } as const;
+  const before = {
+    ...{ id: 'distribution:a', kind: 'distribution', entered: 0, name: 'A', aliases: [], note: '' },
+  } as const;
   it('is read record by record, and refused when one cannot be read', () => {
     const diff = {
       added: {},
@@ -113,7 +145,7 @@ describe('versions', () => {
         code: 'schema.newer',
         where: 'f.json',
         severity: 'error',
-        params: { kind: 'release', version: 99, known: 1 },
+        params: { kind: 'release', version: 99, known: RECORD_KINDS.release.version },
       },
     ]);
     expect(checkVersions({ hologram: 1 }, 'f.json')[0].code).toBe('schema.unknownKind');

@@ -1,5 +1,5 @@
 /** The lines of the fact sheet for what a project is and what is around its system. */
-import { choices, having, OWN, unit, type AreaLines } from './factLine.ts';
+import { choices, having, measured, ONCE, onceIn, OWN, PASSING, unit, type AreaLines } from './factLine.ts';
 
 /** Identity, lineage, editions and media, package tools, footprint, documentation and help. */
 export const PROJECT_FACTS: AreaLines = [
@@ -30,7 +30,7 @@ export const PROJECT_FACTS: AreaLines = [
         'Standing',
         'choice',
         'Whether the project is still maintained.',
-        choices('announced, maintained, dormant, ended, merged', true),
+        { ...choices('announced, maintained, dormant, ended, merged', true), passes: true },
       ],
       [
         'standings',
@@ -55,7 +55,7 @@ export const PROJECT_FACTS: AreaLines = [
         'Whether the identification file still names the base.',
         OWN,
       ],
-      ['popularity', 'Popularity', 'text', 'A dated measure, with what was counted.', OWN],
+      ['popularity', 'Popularity', 'text', 'A dated measure, with what was counted.', PASSING],
     ],
   ],
   [
@@ -104,10 +104,10 @@ export const PROJECT_FACTS: AreaLines = [
         'Images',
         'list',
         'Each image by its file name, in the slot of its edition.',
-        having('architecture, date, size, kind, checksum, host', true),
+        { ...having('architecture, date, size, kind, checksum, host', true), once: true },
       ],
-      ['imageDate', 'Image built', 'date', 'The day of the image.', OWN],
-      ['imageSize', 'Image size', 'number', 'The size of the image.', unit('MiB', true)],
+      ['imageDate', 'Image built', 'date', 'The day of the image.', ONCE],
+      ['imageSize', 'Image size', 'number', 'The size of the image.', onceIn('MiB')],
       ['architectures', 'Architectures', 'list', 'The processors there are images for.', OWN],
       [
         'imageKind',
@@ -136,8 +136,8 @@ export const PROJECT_FACTS: AreaLines = [
       ],
       ['fileSystems', 'File systems offered', 'list', 'What the installer can format.'],
       ['encryption', 'Encryption offered', 'yesNo', 'Whether the installer can encrypt the disk.'],
-      ['duration', 'Duration of an install', 'number', 'From start to restart.', unit('minutes', true)],
-      ['failures', 'Installer failures', 'list', 'What went wrong while installing, and known issues.', OWN],
+      ['duration', 'Duration of an install', 'number', 'From start to restart.', measured('minutes')],
+      ['failures', 'Installer failures', 'list', 'What went wrong while installing, and known issues.', ONCE],
     ],
   ],
   [
@@ -150,7 +150,7 @@ export const PROJECT_FACTS: AreaLines = [
         'Can it be had?',
         'list',
         'Programs looked for: `program: yes, no or unknown`.',
-        having('format, repository, version, refreshed, date, base', true),
+        { ...having('format, repository, version, refreshed, date, base', true), once: true, passes: true },
       ],
     ],
   ],
@@ -162,23 +162,30 @@ export const PROJECT_FACTS: AreaLines = [
         'Memory in use',
         'number',
         'After the desktop has come up, with nothing opened.',
-        unit('MiB', true),
+        measured('MiB'),
       ],
       [
         'memoryUsed',
         'Memory after use',
         'number',
         'After programs were opened and closed again.',
-        unit('MiB', true),
+        measured('MiB'),
       ],
-      ['processor', 'Processor in use', 'number', 'With nothing opened.', unit('%', true)],
-      ['disk', 'Disk in use', 'number', 'After a default install.', unit('MiB', true)],
-      ['boot', 'Start-up time', 'number', 'From firmware to the desktop.', unit('seconds', true)],
+      ['processor', 'Processor in use', 'number', 'With nothing opened.', measured('%')],
+      ['disk', 'Disk in use', 'number', 'After a default install.', measured('MiB')],
+      ['boot', 'Start-up time', 'number', 'From firmware to the desktop.', measured('seconds')],
       ['memoryLeast', 'Memory required', 'number', 'The least the project states.', unit('MiB', true)],
       ['memoryAdvised', 'Memory recommended', 'number', 'What the project recommends.', unit('MiB', true)],
       ['diskLeast', 'Disk required', 'number', 'The least the project states.', unit('MiB', true)],
       ['diskAdvised', 'Disk recommended', 'number', 'What the project recommends.', unit('MiB', true)],
       ['processorLeast', 'Processor required', 'text', 'The least the project states.', OWN],
+      [
+        'adviceUnclear',
+        'Stated, of what is unclear',
+        'text',
+        'An amount that the project states without saying of what: memory or disk, least or recommended.',
+        OWN,
+      ],
     ],
   ],
   [
@@ -189,9 +196,9 @@ export const PROJECT_FACTS: AreaLines = [
         'Channels',
         'list',
         'Where questions can be asked: `channel: works, dead, redirects or outdated`.',
-        having('address, checked', true),
+        { ...having('address, checked', true), passes: true },
       ],
-      ['documents', 'Documentation', 'text', 'What there is to read, and how current it is.', OWN],
+      ['documents', 'Documentation', 'text', 'What there is to read, and how current it is.', PASSING],
       [
         'baseApplies',
         'Base’s documents apply',
@@ -199,7 +206,13 @@ export const PROJECT_FACTS: AreaLines = [
         'Whether the documents of the base can be followed.',
         OWN,
       ],
-      ['answer', 'Time to an answer', 'number', 'From asking to a useful answer.', unit('hours', true)],
+      [
+        'answer',
+        'Time to an answer',
+        'number',
+        'From asking to a useful answer.',
+        { ...onceIn('hours'), passes: true },
+      ],
     ],
   ],
 ];

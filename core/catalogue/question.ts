@@ -1,14 +1,15 @@
 /** The analyst's own open question: something worth knowing that nobody could find out yet. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, nameSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 const schema = z.strictObject({
   id: idSchema('question'),
   kind: z.literal('question'),
+  entered: enteredSchema,
   /** What it is about; left out for a question about the whole catalogue. */
-  subject: idSchema('distribution', 'edition', 'release').optional(),
+  subject: subjectSchema.optional(),
   /** The fact that an answer would set, where there is one. */
   key: z.string().max(120).default(''),
   text: nameSchema,
@@ -16,6 +17,10 @@ const schema = z.strictObject({
   by: z.string().max(300).default(''),
   /** What settled it; empty while it is open. */
   answer: textSchema.default(''),
+  /** What was done to find it out, and why that failed. */
+  tried: textSchema.default(''),
+  /** When it is to be looked at again. */
+  until: whenSchema.optional(),
 });
 
 /** An open question of the analyst's. */
@@ -24,9 +29,9 @@ export type Question = z.infer<typeof schema>;
 /** The kind of questions. */
 export const question: RecordKind<'question', typeof schema> = {
   name: 'question',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  migrations: [(data) => data],
   references: { subject: 'owner' },
 };
 

@@ -1,10 +1,19 @@
-/** Schemas of the fields that most kinds have: ids, names, texts. */
+/** Schemas of the fields that most kinds have: ids, names, texts, the place in the order of entering. */
 import { z } from 'zod';
 
 /** A schema for an id of one kind, or of several. */
 export function idSchema(...kinds: readonly string[]) {
   return z.string().regex(new RegExp(`^(${kinds.join('|')}):[A-Za-z0-9][A-Za-z0-9._~+-]*$`));
 }
+
+/** What facts, claims and judgements are about. */
+export const subjectSchema = idSchema('distribution', 'edition', 'release');
+
+/**
+ * The place of a record in the order of entering, counted up in its catalogue from 1 (entered.ts): the order of a log, and the
+ * last tie between readings. 0 for what was recorded before this was counted; among those the id decides.
+ */
+export const enteredSchema = z.number().int().nonnegative().default(0);
 
 /** Short free text; long enough for a paragraph. */
 export const textSchema = z.string().max(20_000);

@@ -13,7 +13,7 @@ export type Migration = (data: Record<string, unknown>) => Record<string, unknow
  */
 export type ReferenceRole = 'owner' | 'last owner' | 'cited';
 
-/** Every field that holds ids, by its path: `subject`, `sources[]` (a list), `conditions.edition` (within another). */
+/** Every field that holds ids, by its path: `subject`, `sources[]` (a list), `conditions.edition` (within another), `suits[].id`. */
 export type ReferenceTable = Readonly<Record<string, ReferenceRole>>;
 
 /** The definition of a record kind. `migrations[i]` leads from version i + 1 to version i + 2. */

@@ -12,11 +12,15 @@ export interface Mention {
   readonly id: RecordId;
 }
 
+interface Step {
+  readonly name: string;
+  readonly isList: boolean;
+}
+
 interface Field {
   readonly name: string;
   readonly role: ReferenceRole;
-  readonly path: readonly string[];
-  readonly isList: boolean;
+  readonly path: readonly Step[];
 }
 
 type Raw = Readonly<Record<string, unknown>>;
@@ -26,35 +30,39 @@ const compiled = new WeakMap<ReferenceTable, readonly Field[]>();
 function fieldsOf(table: ReferenceTable): readonly Field[] {
   let fields = compiled.get(table);
   if (!fields) {
-    fields = Object.entries(table).map(([name, role]) => {
-      const isList = name.endsWith('[]');
-      return { name, role, isList, path: (isList ? name.slice(0, -2) : name).split('.') };
-    });
+    fields = Object.entries(table).map(([name, role]) => ({ name, role, path: name.split('.').map(stepOf) }));
     compiled.set(table, fields);
   }
   return fields;
 }
 
+const stepOf = (part: string): Step =>
+  part.endsWith('[]') ? { name: part.slice(0, -2), isList: true } : { name: part, isList: false };
+
 /** The ids that a record names, each with its field and role; an id that stands twice in a record is given twice. */
 export function mentionsIn(record: object, table: ReferenceTable): Mention[] {
   const mentions: Mention[] = [];
-  for (const { name, role, path, isList } of fieldsOf(table)) {
-    const value = valueAt(record, path);
-    if (value === undefined) continue;
-    if (isList) for (const id of value as readonly RecordId[]) mentions.push({ field: name, role, id });
-    else mentions.push({ field: name, role, id: value as RecordId });
-  }
+  for (const { name, role, path } of fieldsOf(table))
+    visitIds(record, path, 0, (id) => mentions.push({ field: name, role, id }));
   return mentions;
 }
 
 /** Calls back with every id that a record names, twice for one that stands twice: for whoever asks of very many records. */
 export function visitMentions(record: object, table: ReferenceTable, visit: (id: RecordId) => void): void {
-  for (const { path, isList } of fieldsOf(table)) {
-    const value = path.length === 1 ? (record as Raw)[path[0]] : valueAt(record, path);
-    if (value === undefined) continue;
-    if (!isList) visit(value as RecordId);
-    else for (const id of value as readonly RecordId[]) visit(id);
+  for (const { path } of fieldsOf(table)) visitIds(record, path, 0, visit);
+}
+
+function visitIds(value: unknown, path: readonly Step[], at: number, visit: (id: RecordId) => void): void {
+  if (value === undefined) return;
+  if (at === path.length) {
+    visit(value as RecordId);
+    return;
   }
+  const { name, isList } = path[at];
+  const inner = (value as Raw)[name];
+  if (!isList) visitIds(inner, path, at + 1, visit);
+  else if (inner !== undefined)
+    for (const each of inner as readonly unknown[]) visitIds(each, path, at + 1, visit);
 }
 
 /**
@@ -67,13 +75,13 @@ export function withoutMentions<R extends object>(
   isGone: (id: RecordId) => boolean,
 ): R | null {
   let left: R = record;
-  for (const { role, path, isList } of fieldsOf(table)) {
-    const ids = valueAt(left, path);
-    const gone = isList ? (ids as RecordId[] | undefined)?.some(isGone) : ids && isGone(ids as RecordId);
-    if (!gone) continue;
-    const rest = isList ? (ids as RecordId[]).filter((id) => !isGone(id)) : [];
-    if (role === 'owner' || (role === 'last owner' && rest.length === 0)) return null;
-    left = withValueAt(left, path, isList ? rest : undefined);
+  for (const { role, path } of fieldsOf(table)) {
+    let gone = 0;
+    let rest = 0;
+    visitIds(left, path, 0, (id) => (isGone(id) ? gone++ : rest++));
+    if (gone === 0) continue;
+    if (role === 'owner' || (role === 'last owner' && rest === 0)) return null;
+    left = mapIds(left, path, 0, (id) => (isGone(id) ? undefined : id)) as R;
   }
   return left;
 }
@@ -85,24 +93,28 @@ export function withRenamedMentions<R extends object>(
   renamed: (id: RecordId) => RecordId,
 ): R {
   let next: R = record;
-  for (const { path, isList } of fieldsOf(table)) {
-    const ids = valueAt(next, path);
-    if (ids === undefined) continue;
-    const now = isList ? (ids as RecordId[]).map(renamed) : renamed(ids as RecordId);
-    const isSame = isList ? (now as RecordId[]).every((id, i) => id === (ids as RecordId[])[i]) : now === ids;
-    if (!isSame) next = withValueAt(next, path, isList ? [...new Set(now as RecordId[])] : now);
+  for (const { path } of fieldsOf(table)) {
+    let isSame = true;
+    visitIds(next, path, 0, (id) => (isSame &&= renamed(id) === id));
+    if (!isSame) next = mapIds(next, path, 0, renamed) as R;
   }
   return next;
 }
 
-function valueAt(record: object, path: readonly string[]): unknown {
-  let value: unknown = record;
-  for (const step of path) value = (value as Raw | undefined)?.[step];
-  return value;
-}
-
-function withValueAt<R extends object>(record: R, [step, ...rest]: readonly string[], value: unknown): R {
-  const inner = rest.length ? withValueAt((record as Raw)[step] as object, rest, value) : value;
-  const { [step]: _before, ...others } = record as Raw;
-  return (inner === undefined ? others : { ...record, [step]: inner }) as R;
+/** The value with its ids exchanged; what becomes undefined is taken out. A list of ids names each once. */
+function mapIds(
+  value: unknown,
+  path: readonly Step[],
+  at: number,
+  exchange: (id: RecordId) => RecordId | undefined,
+): unknown {
+  if (value === undefined) return undefined;
+  if (at === path.length) return exchange(value as RecordId);
+  const { name, isList } = path[at];
+  const { [name]: before, ...others } = value as Raw;
+  const mapped = isList
+    ? (before as readonly unknown[]).flatMap((each) => mapIds(each, path, at + 1, exchange) ?? [])
+    : mapIds(before, path, at + 1, exchange);
+  const inner = isList && at + 1 === path.length ? [...new Set(mapped as readonly RecordId[])] : mapped;
+  return inner === undefined ? others : { ...(value as Raw), [name]: inner };
 }

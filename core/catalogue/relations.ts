@@ -9,6 +9,7 @@ export const RELATIONS = {
   'forked from': { kind: 'lineal', means: 'took a copy at one date and has gone its own way since' },
   continues: { kind: 'succession', means: 'takes over from a project that ended' },
   borrows: { kind: 'lateral', means: 'only parts of it' },
+  'draws on': { kind: 'lateral', means: 'ideas or ways of working; no packages and no parts' },
 } as const;
 
 /** How a derivative stands to its base. */

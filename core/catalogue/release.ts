@@ -1,7 +1,7 @@
 /** A dated, named state of one or more editions; for a rolling project, a dated image. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, nameSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 
 /** How far a release is. */
@@ -10,6 +10,7 @@ export const STAGES = ['test', 'candidate', 'final'] as const;
 const schema = z.strictObject({
   id: idSchema('release'),
   kind: z.literal('release'),
+  entered: enteredSchema,
   distribution: idSchema('distribution'),
   /** The editions it is a state of; none listed means all of them. */
   editions: z.array(idSchema('edition')).default([]),
@@ -28,9 +29,9 @@ export type Release = z.infer<typeof schema>;
 /** The kind of releases. */
 export const release: RecordKind<'release', typeof schema> = {
   name: 'release',
-  version: 1,
+  version: 2,
   schema,
-  migrations: [],
+  migrations: [(data) => data],
   references: { distribution: 'owner', 'editions[]': 'last owner', 'sources[]': 'cited' },
 };
 

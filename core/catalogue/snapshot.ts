@@ -4,7 +4,7 @@
  */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, nameSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema } from './recordFields.ts';
 import { lossesSchema } from './loss.ts';
 import { whenSchema } from './when.ts';
 
@@ -25,6 +25,7 @@ export const SIGNATURE_STATES = [
 const schema = z.strictObject({
   id: idSchema('snapshot'),
   kind: z.literal('snapshot'),
+  entered: enteredSchema,
   /** Whose packages they are, where known. */
   of: idSchema('distribution', 'edition', 'release').optional(),
   role: z.enum(['repository', 'system']),
@@ -47,10 +48,10 @@ export type Snapshot = z.infer<typeof schema>;
 /** The kind of heads of package lists. */
 export const snapshot: RecordKind<'snapshot', typeof schema> = {
   name: 'snapshot',
-  version: 2,
+  version: 3,
   schema,
   // Version 2 says what was not read, and tells more of signatures.
-  migrations: [(data) => data],
+  migrations: [(data) => data, (data) => data],
   references: { of: 'owner' },
 };
 

@@ -1,7 +1,7 @@
 /** Where readings come from: a capture, a page, release notes, a hands-on note, a measurement. Dated. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { idSchema, nameSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 import { lossesSchema } from './loss.ts';
 import { conditionsSchema } from './conditions.ts';
@@ -10,6 +10,7 @@ import { SOURCE_KIND_NAMES } from './sourceKinds.ts';
 const schema = z.strictObject({
   id: idSchema('source'),
   kind: z.literal('source'),
+  entered: enteredSchema,
   sourceKind: z.enum(SOURCE_KIND_NAMES),
   title: nameSchema,
   /** An address, or the place within a collection. */
@@ -41,11 +42,11 @@ export type Source = z.infer<typeof schema>;
 /** The kind of sources. */
 export const source: RecordKind<'source', typeof schema> = {
   name: 'source',
-  version: 3,
+  version: 4,
   schema,
   // Version 2 knows more conditions and one more kind of source, version 3 what was not read; what was written before
   // says nothing of them.
-  migrations: [(data) => data, (data) => data],
+  migrations: [(data) => data, (data) => data, (data) => data],
   references: { 'conditions.edition': 'cited' },
 };
 

@@ -272,7 +272,7 @@ describe('releases and editions', () => {
     const catalogue = family();
     const added = taken(catalogue, addReleases(catalogue, [release('b', '2', '2026-06-01')])).after;
     const next = { version: '3', date: '2026-10-01' };
-    const { after, made } = taken(added, beginNextRelease(added, 'release:b-1', next));
+    const { after, made } = taken(added, beginNextRelease(added, 'release:b-1', next, DAY));
     expect(made).toMatchObject({ version: '3', date: '2026-10-01', distribution: 'distribution:b' });
     expect([...recordsOf(after, 'release')]).toHaveLength(4);
     const row = { name: ' Heath ', standing: '', note: 'small' };

@@ -10,26 +10,33 @@ import { createFreshId } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import type { When } from '../catalogue/when.ts';
 import { spoilsOf } from '../capture/conditions.ts';
-import { failure } from '../issue.ts';
+import { createIssue, failure } from '../issue.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, editOfRemoval, type Edited } from './labelledEdit.ts';
 import { citedSource, type ChosenSource } from './sources.ts';
 
-/** What an editor says of a fact. */
+/** What an editor says of a fact. Of a value that was only said in words `text` is left out. */
 export type Saying = (
-  { readonly state: 'set'; readonly text: string } | { readonly state: 'unchanged' | 'none' | 'doesNotApply' }
-) & {
-  readonly certainty?: Reading['certainty'];
-  /** The reading that this one takes the place of. */
-  readonly replaces?: RecordId;
-};
+  | { readonly state: 'set'; readonly text?: string }
+  | { readonly state: 'unchanged' | 'none' | 'doesNotApply' | 'notFoundOut' }
+) &
+  Partial<
+    Pick<Reading, 'said' | 'interval' | 'unit' | 'marks' | 'tried' | 'cause' | 'note' | 'certainty'>
+  > & {
+    /** The reading that this one takes the place of. */
+    readonly replaces?: RecordId;
+  };
 
 interface FactWriting {
   readonly subject: RecordId;
   readonly fact: FactKey;
   readonly saying: Saying;
   readonly chosen: ChosenSource;
+  /** When a new source was read. A reading has its source's date, unless it was made on a day of its own. */
   readonly today: When;
+  readonly date?: When;
+  /** The edition that was looked at, where a release has several. */
+  readonly edition?: RecordId;
 }
 
 /**
@@ -38,48 +45,84 @@ interface FactWriting {
  */
 export function writeFact(
   catalogue: Catalogue,
-  { subject, fact, saying, chosen, today }: FactWriting,
+  { subject, fact, saying, chosen, today, date, edition }: FactWriting,
 ): Edited<RecordId | undefined> {
-  const value = saying.state === 'set' ? parseFactValue(fact, saying.text) : null;
+  const text = saying.state === 'set' ? (saying.text ?? '') : '';
+  const value = saying.state === 'set' && (text || !saying.said) ? parseFactValue(fact, text) : null;
   if (value && !value.ok) return failure(...value.issues);
   const { id: source, conditions, isPartial, records } = citedSource(catalogue, chosen, today);
   const known = recordsBelongingTo(catalogue, subject, 'reading').find(
-    (reading) => reading.subject === subject && reading.key === fact.key && reading.source === source,
+    (reading) =>
+      reading.subject === subject &&
+      reading.key === fact.key &&
+      reading.source === source &&
+      (reading.conditions?.edition ?? edition) === edition,
   );
-  const { value: _value, ...rest } =
-    known ??
-    createReading({
-      id: createFreshId('reading', `${tokenOf(subject)}-${fact.key}`, (id) =>
-        Boolean(findRecord(catalogue, id)),
-      ),
-      subject,
-      key: fact.key,
-      state: 'unchanged',
-      source,
-      date: today,
-    });
-  const measured =
-    saying.state === 'set' && fact.unit ? parseMeasure(saying.text, fact.unit)?.arithmetic : '';
+  const {
+    value: _value,
+    said: _said,
+    interval: _interval,
+    unit: _unit,
+    tried: _tried,
+    ...rest
+  } = known ??
+  createReading({
+    id: createFreshId('reading', `${tokenOf(subject)}-${fact.key}`, (id) =>
+      Boolean(findRecord(catalogue, id)),
+    ),
+    subject,
+    key: fact.key,
+    state: 'unchanged',
+    source,
+    date,
+    ...(edition && { conditions: { edition } }),
+  });
+  const measured = text && fact.unit ? parseMeasure(text, fact.unit)?.arithmetic : '';
+  const { said, interval, unit, tried, cause, replaces } = saying;
+  // What is written is checked: it is no longer what was taken over from the release before.
   const written: Reading = {
     ...rest,
     state: saying.state,
+    marks: saying.marks ?? rest.marks.filter((mark) => mark !== 'takenOver'),
     certainty: saying.certainty ?? rest.certainty,
-    spoiledBy: spoilsOf(fact.key, conditions, isPartial),
-    note: measured || rest.note,
-    ...(saying.replaces && saying.replaces !== rest.id && { replaces: saying.replaces }),
+    spoiledBy: spoilsOf(fact.key, { ...conditions, ...rest.conditions }, isPartial, saying.state === 'none'),
+    note: saying.note ?? (measured || rest.note),
+    ...(date && { date }),
+    ...(replaces && replaces !== rest.id && { replaces }),
     ...(value?.ok && { value: value.value }),
+    ...(said && { said }),
+    ...(interval && { interval }),
+    ...(unit && { unit }),
+    ...(tried && { tried }),
+    ...(cause && { cause }),
   };
   const label = { code: 'fact.write', params: { fact: fact.label, of: nameOf(catalogue, subject) } } as const;
   return createEdit(catalogue, label, diffOfRecords(catalogue, [...records, written]), source);
 }
 
-/** Makes a reading the accepted one of those that disagree, or lets the rules decide again. */
-export function acceptReading(catalogue: Catalogue, reading: Reading, others: readonly Reading[]): Edited {
+/**
+ * Makes a reading the accepted one of those that disagree, or lets the rules decide again. A spoiled one is accepted with a
+ * reason only: issue `reading.needsReason`.
+ */
+export function acceptReading(
+  catalogue: Catalogue,
+  reading: Reading,
+  others: readonly Reading[],
+  because = '',
+): Edited {
+  if (!reading.accepted && reading.spoiledBy.length > 0 && !because.trim())
+    return failure(createIssue('error', 'reading.needsReason', nameOf(catalogue, reading.subject)));
   const freed = others
     .filter((other) => other.id !== reading.id && other.accepted)
-    .map((other) => ({ ...other, accepted: false }));
+    .map(({ acceptedBecause: _because, ...other }) => ({ ...other, accepted: false }));
   const label = { code: reading.accepted ? 'fact.free' : 'fact.accept', params: {} } as const;
-  return editOfRecords(catalogue, label, [{ ...reading, accepted: !reading.accepted }, ...freed]);
+  const { acceptedBecause: _because, ...rest } = reading;
+  const accepted = {
+    ...rest,
+    accepted: !reading.accepted,
+    ...(because.trim() && { acceptedBecause: because.trim() }),
+  };
+  return editOfRecords(catalogue, label, [accepted, ...freed]);
 }
 
 /** Takes readings back, or changes that were recorded directly. */

@@ -3,6 +3,7 @@
  * catalogue and parameters; it stores nothing, and reads no clock. Words for the label are made in wording/editText.ts.
  */
 import type { Catalogue } from '../catalogue/catalogue.ts';
+import { numberEntered } from '../catalogue/entered.ts';
 import { checkDiff } from '../catalogue/checkDiff.ts';
 import { diffOfRecords, type Diff } from '../catalogue/diff.ts';
 import { applyDiff } from '../catalogue/applyDiff.ts';
@@ -24,15 +25,16 @@ export interface LabelledEdit<Made = undefined> {
 export type Edited<Made = undefined> = Result<LabelledEdit<Made>>;
 
 /**
- * The edit that a diff makes, checked: every record fits its schema, nothing points into the void, links keep the rules of
+ * The edit that a diff makes, its new records numbered in the order of entering, checked: every record fits its schema, nothing points into the void, links keep the rules of
  * lineage in the state that they lead to.
  */
 export function createEdit<Made>(
   catalogue: Catalogue,
   label: EditLabel,
-  diff: Diff,
+  unnumbered: Diff,
   made: Made,
 ): Edited<Made> {
+  const diff = numberEntered(catalogue, unnumbered);
   const refused = checkDiff(catalogue, diff);
   if (refused.length > 0) return failure(...refused);
   const after = applyDiff(catalogue, diff);

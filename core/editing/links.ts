@@ -1,10 +1,12 @@
 /** The lineage by hand: links proposed, corrected, ended; distributions added. */
-import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import type { Link } from '../catalogue/link.ts';
 import { RELATIONS } from '../catalogue/relations.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { firstDayOf, formatDay } from '../catalogue/days.ts';
+import { boundsOf } from '../catalogue/when.ts';
+import { dayOfRelease } from '../lineage/bases.ts';
 import { isInForce, isLineal, linksFrom } from '../lineage/linksInForce.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
@@ -23,17 +25,26 @@ export function addLink(catalogue: Catalogue, proposed: ProposedLink, day: numbe
   const rivals = RELATIONS[proposed.relation].kind === 'lineal' ? rivalsOf(catalogue, derivative, day) : [];
   const last = rivals.reduce((most, { order }) => Math.max(most, order), -1);
   const link = freshLink(catalogue, proposed, beside === 'after' ? last + 1 : 0);
+  const isCorrection = beside === 'instead' && isThingOfItsDay(catalogue, derivative, proposed.since);
   const changed =
-    beside === 'instead'
+    beside === 'instead' && !isCorrection
       ? rivals.map((rival) => ({ ...rival, until: dayBefore(proposed.since, day) }))
       : beside === 'before'
         ? rivals.map((rival) => ({ ...rival, order: rival.order + 1 }))
         : [];
+  const corrected = isCorrection ? rivals.map(({ id }) => id) : [];
   const label = {
     code: 'link.add',
     params: { ...endsOf(catalogue, link), relation: link.relation },
   } as const;
-  return createEdit(catalogue, label, diffOfRecords(catalogue, [link, ...changed]), link);
+  return createEdit(catalogue, label, diffOfRecords(catalogue, [link, ...changed], corrected), link);
+}
+
+/** True for a dated release and a link that begins with it: what stood there before was wrong, it did not end. */
+function isThingOfItsDay(catalogue: Catalogue, derivative: RecordId, since: string): boolean {
+  const release = recordOf(catalogue, 'release', derivative);
+  const published = release && dayOfRelease(release);
+  return published !== undefined && (!since || (boundsOf(since)?.first ?? Infinity) <= published);
 }
 
 /** Corrects a link; an empty date is taken out. */

@@ -10,9 +10,14 @@ import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
 import { readDate } from './pastedTable.ts';
 
-/** Begins a release from the one before it; gives it. */
-export function beginNextRelease(catalogue: Catalogue, from: RecordId, next: NextRelease): Edited<Release> {
-  const records = beginRelease(catalogue, from, next);
+/** Begins a release from the one before it, as of a day; gives it. */
+export function beginNextRelease(
+  catalogue: Catalogue,
+  from: RecordId,
+  next: NextRelease,
+  day: number,
+): Edited<Release> {
+  const records = beginRelease(catalogue, from, next, day);
   const [release] = records;
   const label = {
     code: 'release.begin',

@@ -65,7 +65,7 @@ export function exchangeSource(
   const { id, conditions, isPartial, records } = citedSource(catalogue, chosen, today);
   const moved = readings.map(({ source: _source, ...rest }) => ({
     ...rest,
-    spoiledBy: spoilsOf(rest.key, { ...conditions, ...rest.conditions }, isPartial),
+    spoiledBy: spoilsOf(rest.key, { ...conditions, ...rest.conditions }, isPartial, rest.state === 'none'),
     ...(id && { source: id }),
   }));
   const title = id ? (records[0]?.title ?? nameOf(catalogue, id)) : '';

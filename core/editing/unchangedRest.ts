@@ -30,7 +30,16 @@ export function markRestUnchanged(
   const made = uncheckedFacts(table, area).map((fact) => {
     const subject = subjectOf(layer, fact);
     const id = freshId('reading', `${tokenOf(subject)}-${fact.key}`);
-    return createReading({ id, subject, key: fact.key, state: 'unchanged', source: cited, date });
+    return createReading({
+      id,
+      subject,
+      key: fact.key,
+      state: 'unchanged',
+      source: cited,
+      // A source says itself when it was looked at.
+      date: cited ? undefined : date,
+      ...(layer.edition && subject === layer.id && { conditions: { edition: layer.edition } }),
+    });
   });
   const label = {
     code: 'fact.unchanged',

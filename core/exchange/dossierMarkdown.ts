@@ -1,19 +1,20 @@
-/** A dossier as Markdown (CommonMark with tables), every value with the source it rests on. */
+/** A dossier as Markdown (CommonMark with tables): the first page, then every value, each with the source it rests on. */
 import { AREAS } from '../catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { formatDay } from '../catalogue/days.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Source } from '../catalogue/source.ts';
 import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { chainOf } from '../lineage/chain.ts';
-import { newestComparison } from '../lineage/lineageGraph.ts';
-import { nameOf } from '../lineage/names.ts';
-import { changesOf } from '../layers/changes.ts';
-import { layerTable, type LayerTable } from '../layers/layerTable.ts';
-import { sourcesOf, type Cell } from '../layers/cell.ts';
-import { wordChain, wordComparison } from '../wording/dossierText.ts';
-import { wordChange, wordNote } from '../wording/changeText.ts';
-import { formatValue } from '../wording/valueText.ts';
+import { nameOfLayer } from '../lineage/names.ts';
+import { dossierStatements } from '../judging/statements/dossierStatements.ts';
+import { STATEMENT_PARTS } from '../judging/statements/statement.ts';
+import { layerTable, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
+import { isSaid, shownReading, sourcesOf, type Cell } from '../layers/cell.ts';
+import { STANDING_WORDS, STATE_WORDS, wordCell, wordElementWhole } from '../wording/sayingText.ts';
+import { wordSpoils } from '../wording/spoilText.ts';
+import { PART_TITLES, wordStatement } from '../wording/statements/wordStatement.ts';
 
 /** Numbers sources in the order in which they are cited. */
 class Footnotes {
@@ -36,44 +37,47 @@ class Footnotes {
   }
 }
 
-/** The dossier of a release as of a day (days since 1970-01-01). */
-export function formatDossierMarkdown(catalogue: Catalogue, release: RecordId, day: number): string {
-  const layers = chainOf(catalogue, release, day);
-  const table = layerTable(catalogue, layers);
+/** What a dossier is of: a release (or a distribution or edition), and the edition that is meant. */
+export interface DossierSubject {
+  readonly id: RecordId;
+  readonly edition?: RecordId;
+}
+
+/** The dossier as of a day (days since 1970-01-01). */
+export function formatDossierMarkdown(
+  catalogue: Catalogue,
+  { id, edition }: DossierSubject,
+  day: number,
+): string {
+  return formatTableMarkdown(catalogue, layerTable(catalogue, chainOf(catalogue, id, day, edition)), day);
+}
+
+/** The dossier of the top layer of a table. */
+export function formatTableMarkdown(catalogue: Catalogue, table: LayerTable, day: number): string {
   const notes = new Footnotes();
-  const link = layers[layers.length - 1].link;
-  const comparison = link && newestComparison(catalogue, link);
-  const changes = changesOf(table);
-  const lines = [
-    `# ${escape(nameOf(catalogue, release))}`,
-    '',
-    escape(wordChain(catalogue, layers)) + (link ? notes.citeAll(link.sources) : ''),
-    '',
-  ];
-  if (comparison)
-    lines.push(escape(wordComparison(catalogue, comparison)) + notes.cite(comparison.source), '');
-  lines.push('## What it changes', '');
-  if (changes.length === 0) lines.push('No change is recorded.', '');
-  else {
-    const own = (key: string) => sourcesOf(table.rows.find(({ fact }) => fact.key === key)!.cells.at(-1)!);
-    lines.push(
-      ...changes.map((change) => {
-        const more = change.notes.flatMap((note) => wordNote(note).map((text) => `  ${escape(text)}`));
-        return [`- ${escape(wordChange(change))}${notes.citeAll(own(change.fact.key))}`, ...more].join('\n');
-      }),
-      '',
-    );
+  const top = table.layers[table.layers.length - 1];
+  const statements = dossierStatements(catalogue, table, day);
+  const lines = [`# ${escape(nameOfLayer(catalogue, top))}`, '', `As of ${formatWhen(formatDay(day))}.`, ''];
+  for (const part of STATEMENT_PARTS) {
+    const told = statements.filter((each) => each.part === part);
+    if (told.length === 0) continue;
+    lines.push(`## ${PART_TITLES[part]}`, '');
+    for (const statement of told) {
+      const text = wordStatement(statement);
+      // What nobody has looked at, and questions of the analyst's own, have no source to name.
+      const hasSource = statement.sources.length > 0 || !['unsettled', 'doubt'].includes(part);
+      if (text) lines.push(`- ${escape(text)}${hasSource ? notes.citeAll(statement.sources) : ''}`);
+    }
+    lines.push('');
   }
   lines.push(...areaTables(catalogue, table, notes), '## Sources', '', ...notes.list(catalogue), '');
   return lines.join('\n');
 }
 
 function areaTables(catalogue: Catalogue, table: LayerTable, notes: Footnotes): string[] {
-  const names = table.layers.map(({ id }) => escape(nameOf(catalogue, id)));
+  const names = table.layers.map((layer) => escape(nameOfLayer(catalogue, layer)));
   return AREAS.flatMap(({ id, label }) => {
-    const rows = table.rows.filter(
-      ({ fact, cells }) => fact.area === id && cells.some(({ state }) => state !== 'notLookedAt'),
-    );
+    const rows = table.rows.filter(({ fact, cells }) => fact.area === id && cells.some(isTold));
     if (rows.length === 0) return [];
     return [
       `## ${label}`,
@@ -82,29 +86,42 @@ function areaTables(catalogue: Catalogue, table: LayerTable, notes: Footnotes): 
       `|---${'|---'.repeat(names.length)}|`,
       ...rows.map(
         (row) =>
-          `| ${row.fact.label} | ${row.cells.map((cell) => cellText(row.fact, cell, notes)).join(' | ')} |`,
+          `| ${row.fact.label} | ${row.cells.map((cell, i) => cellText(row, cell, i === names.length - 1, notes)).join(' | ')} |`,
       ),
       '',
     ];
   });
 }
 
-function cellText(fact: Parameters<typeof formatValue>[0], cell: Cell, notes: Footnotes): string {
-  const cite = () => notes.citeAll(sourcesOf(cell));
-  switch (cell.state) {
-    case 'own':
-      return escape(formatValue(fact, cell.value!)) + cite();
-    case 'carried':
-      return 'carried';
-    case 'unchanged':
-      return `unchanged${cite()}`;
-    case 'none':
-      return `none${cite()}`;
-    case 'doesNotApply':
-      return `does not apply${cite()}`;
-    case 'notLookedAt':
-      return 'not looked at';
-  }
+const isTold = (cell: Cell): boolean =>
+  cell.state !== 'notLookedAt' ||
+  cell.byEdition.length > 0 ||
+  shownReading(cell) !== undefined ||
+  isSaid(cell);
+
+/** How a fact stands to the base is told of the top layer: that is what the dossier is of. */
+function cellText({ fact }: LayerRow, cell: Cell, isTop: boolean, notes: Footnotes): string {
+  if (cell.state === 'carried') return 'carried';
+  if (!isTold(cell)) return STATE_WORDS.notLookedAt;
+  const { standing, spoiled } = cell;
+  const isWhole = Array.isArray(cell.value) && !shownReading(cell)?.said;
+  const text = isWhole
+    ? `${cell.isPartial ? 'at least ' : ''}${(cell.value as readonly Parameters<typeof wordElementWhole>[0][]).map(wordElementWhole).join(', ')}`
+    : wordCell(fact, cell);
+  const remarks = [
+    cell.state === 'unchanged' && shownReading(cell)?.state === 'set' && STATE_WORDS.unchanged,
+    spoiled && `${STATE_WORDS.spoiled} ${wordSpoils(spoiled.spoiledBy)}`,
+    cell.inForce?.acceptedBecause && `accepted though spoiled: ${cell.inForce.acceptedBecause}`,
+    isTop &&
+      standing &&
+      standing !== 'same' &&
+      standing !== 'changed' &&
+      !spoiled &&
+      STANDING_WORDS[standing],
+    cell.disputed && 'sources contradict each other',
+  ].filter(Boolean);
+  const cite = cell.byEdition.length > 0 ? '' : notes.citeAll(sourcesOf(cell));
+  return `${escape([text, ...remarks].join('; '))}${cite}`;
 }
 
 /** A source in one line: kind, title, place, dates. */

@@ -200,12 +200,12 @@ describe('a dossier in Markdown', () => {
     reading('release:b-2', 'welcome.guide', 'none', { source: 'source:capture' }),
     reading('release:b-2', 'themes.icons', { value: 'A_b' }),
   );
-  const markdown = formatDossierMarkdown(catalogue, 'release:b-2', TODAY);
+  const markdown = formatDossierMarkdown(catalogue, { id: 'release:b-2' }, TODAY);
   it('gives every value its source, and says when there is none', () => {
-    expect(markdown).toContain('- Default kernel: 6.8 instead of 6.1.[^1]');
+    expect(markdown).toContain('- Default kernel: 6.8, where a 1 has 6.1.[^1]');
     expect(markdown).toContain('| Default kernel | 6.1[^2] | 6.8[^1] |');
-    expect(markdown).toContain('| First-start guide | not looked at | none[^1] |');
-    expect(markdown).toContain('| Icons | not looked at | A\\_b (no source) |');
+    expect(markdown).toContain('| First-start guide | not looked at | none; said, the base is unknown[^1] |');
+    expect(markdown).toContain('| Icons | not looked at | A\\_b; said, the base is unknown (no source) |');
     expect(markdown).toContain('[^2]: page, page, 3 Mar 2026');
     const cited = new Set([...markdown.matchAll(/\[\^(\d+)\](?!:)/g)].map(([, number]) => number));
     const listed = new Set([...markdown.matchAll(/^\[\^(\d+)\]:/gm)].map(([, number]) => number));

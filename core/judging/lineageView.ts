@@ -5,6 +5,7 @@
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { changedIds } from '../catalogue/changedIds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import { linksFrom } from '../lineage/linksInForce.ts';
 import { distributionOf } from '../lineage/releases.ts';
 import { eventsOf } from '../lineage/events.ts';
 import { inOrder, type DatedEvent } from '../lineage/event.ts';
@@ -54,12 +55,7 @@ export class LineageView {
     if (kept && equalNodes(kept.node, node)) return kept.facts;
     const facts = plateFacts(this.#catalogue!, node, this.#day);
     this.#facts.set(id, { node, facts });
-    for (const { id: layer, distribution } of facts.layers) {
-      this.#restOn(layer, id);
-      this.#restOn(distribution, id);
-      const record = findRecord(this.#catalogue!, layer);
-      if (record?.kind === 'release') for (const edition of record.editions) this.#restOn(edition, id);
-    }
+    for (const each of facts.restsOn) this.#restOn(each, id);
     return facts;
   }
 
@@ -105,12 +101,18 @@ export class LineageView {
       if (!/^(distribution|edition|release):/.test(id)) continue;
       // A record that is gone is looked up where it was.
       const distribution = distributionOf(findRecord(catalogue, id) ? catalogue : before, id);
-      const life = this.#lives.get(distribution);
-      this.#eventsOf.delete(distribution);
-      this.#lives.delete(distribution);
-      if (life && JSON.stringify(life) !== JSON.stringify(this.#lifeOf(distribution))) this.#graph = null;
       this.#events = null;
+      // What rests on a base tells since when that is there.
+      for (const each of [distribution, ...basesUsedBy(before, id), ...basesUsedBy(catalogue, id)])
+        this.#forgetLife(each);
     }
+  }
+
+  #forgetLife(distribution: RecordId): void {
+    const life = this.#lives.get(distribution);
+    this.#eventsOf.delete(distribution);
+    this.#lives.delete(distribution);
+    if (life && JSON.stringify(life) !== JSON.stringify(this.#lifeOf(distribution))) this.#graph = null;
   }
 
   #forgetAll(): void {
@@ -121,6 +123,12 @@ export class LineageView {
     this.#facts.clear();
     this.#resting.clear();
   }
+}
+
+/** The distributions that a release, as it is dated, shows to be there. */
+function basesUsedBy(catalogue: Catalogue, id: RecordId): RecordId[] {
+  if (!id.startsWith('release:')) return [];
+  return linksFrom(catalogue, id).map(({ base }) => distributionOf(catalogue, base));
 }
 
 /** A source that was there and says something else now: the readings that rest on it are not changed themselves. */

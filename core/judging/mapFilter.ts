@@ -33,7 +33,9 @@ const VALUES: Readonly<Record<keyof MapFilter, (facts: PlateFacts, node: GraphNo
   standing: ({ standing }) => [standing],
   evidence: ({ evidence }) => [evidence ?? 'none'],
   cohort: (facts, node) =>
-    Object.entries(COHORT_RULES).map(([rule, { valueOf }]) => `${rule}~${valueOf(facts, node)}`),
+    Object.entries(COHORT_RULES).flatMap(([rule, { valuesOf }]) =>
+      valuesOf(facts, node).map((value) => `${rule}~${value}`),
+    ),
 };
 
 /** True if a filter asks for anything. */
@@ -46,19 +48,20 @@ function matchesFilter(facts: PlateFacts, node: GraphNode, filter: MapFilter): b
   return FILTER_NAMES.every((name) => !filter[name] || VALUES[name](facts, node).includes(filter[name]));
 }
 
-/** The values that one part of a filter can take, with how many plates have each; empty values are left out. */
+/** The values that one part of a filter can take, with how many projects have each; empty values are left out. */
 export function filterChoices(
   graph: LineageGraph,
   facts: ReadonlyMap<RecordId, PlateFacts>,
   name: keyof MapFilter,
 ): Map<string, number> {
-  const counts = new Map<string, number>();
+  const projects = new Map<string, Set<RecordId>>();
   for (const node of graph.nodes.values()) {
     const own = facts.get(node.id);
     for (const value of own ? VALUES[name](own, node) : [])
-      if (value && !value.endsWith('~')) counts.set(value, (counts.get(value) ?? 0) + 1);
+      if (value && !value.endsWith('~'))
+        projects.set(value, (projects.get(value) ?? new Set()).add(node.distribution));
   }
-  return counts;
+  return new Map([...projects].map(([value, ids]) => [value, ids.size]));
 }
 
 /** What is shown under a filter: what matches, and as its surroundings the bases beneath. */

@@ -3,12 +3,13 @@
  * change strip, how it rests on its base and how well that is known.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { factKeysOf, findFactKey } from '../catalogue/factSheet.ts';
+import { FACT_KEYS, findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { chainOf, type Layer } from '../lineage/chain.ts';
+import { editionsOfRelease } from '../lineage/bases.ts';
+import { chainOf, chainOfProject, type Layer } from '../lineage/chain.ts';
 import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
 import { changesOf, type Change } from '../layers/changes.ts';
 import { stripOf, type StripBar } from '../layers/strip.ts';
@@ -27,6 +28,8 @@ export interface PlateFacts {
   readonly layer: RecordId;
   readonly version: string;
   readonly layers: readonly Layer[];
+  /** The ids of all whose records it is computed from. */
+  readonly restsOn: readonly RecordId[];
   /** The link that it rests by first, if any. */
   readonly link?: Link;
   /** Share of its packages that equal its base's, 0 to 1; undefined where nobody counted. */
@@ -51,11 +54,15 @@ export interface PlateFacts {
   readonly openPoints: number;
 }
 
-const STRIP_KEYS = STRIP_AREAS.flatMap(({ id }) => factKeysOf(id));
-const HEAD_KEYS = [
-  ...['identity.purpose', 'identity.packageFormat', 'identity.maker', 'identity.country'],
-  ...['editions.desktops', 'lineage.independent'],
-].map((key) => findFactKey(key)!);
+/** What the head of a plate shows, beside everything that a base can hand down: changes are those that the dossier counts. */
+const HEAD_KEYS = ['identity.purpose', 'identity.maker', 'identity.country', 'editions.desktops'].map((key) =>
+  findFactKey(key)!,
+);
+const STRIP_AREA_IDS = new Set<string>(STRIP_AREAS.map(({ id }) => id));
+const PLATE_KEYS = [
+  ...FACT_KEYS.filter(({ inherited, area }) => inherited || STRIP_AREA_IDS.has(area)),
+  ...HEAD_KEYS,
+];
 
 /** Everything that is shown of a node of the graph on a day. */
 export function plateFacts(catalogue: Catalogue, node: GraphNode, day: number): PlateFacts {
@@ -63,12 +70,24 @@ export function plateFacts(catalogue: Catalogue, node: GraphNode, day: number): 
 }
 
 function layersOf(catalogue: Catalogue, node: GraphNode, day: number): Layer[] {
-  return chainOf(catalogue, node.release ?? node.id, day);
+  const edition = node.id === node.distribution ? undefined : node.id;
+  return chainOfProject(catalogue, node.distribution, day, edition);
+}
+
+/** The layers with their editions; where the base depends on the edition, those beneath each. */
+function restsOn(catalogue: Catalogue, layers: readonly Layer[], day: number): RecordId[] {
+  const { id: top, dependsOnEdition = [] } = layers[layers.length - 1];
+  const beneath = dependsOnEdition.flatMap(({ edition }) => chainOf(catalogue, top, day, edition));
+  const ids = [...layers, ...beneath].flatMap(({ id, distribution }) => {
+    const release = recordOf(catalogue, 'release', id);
+    return [id, distribution, ...(release ? editionsOfRelease(catalogue, release) : [])];
+  });
+  return [...new Set(ids)];
 }
 
 function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[], day: number): PlateFacts {
   const layer = layers[layers.length - 1];
-  const table = layerTable(catalogue, layers, [...STRIP_KEYS, ...HEAD_KEYS]);
+  const table = layerTable(catalogue, layers, PLATE_KEYS);
   const recorded = layerTable(catalogue, layers, recordedFacts(catalogue, layer));
   const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
   const changes = changesOf(table);
@@ -82,6 +101,7 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     layer: layer.id,
     version: versionOf(catalogue, node, layer.id),
     layers,
+    restsOn: restsOn(catalogue, layers, day),
     link: layer.link,
     carried: measured && measured.same / measured.installed,
     isPartial: measured !== undefined && comparison!.losses.length > 0,

@@ -17,6 +17,7 @@ const comparison: AnyRecord = {
   ...{
     id: 'comparison:b',
     kind: 'comparison',
+    entered: 0,
     derivative: 'release:b-1',
     base: 'release:a-7',
     date: '2026-01',

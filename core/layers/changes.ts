@@ -10,9 +10,8 @@ import type { FactKey } from '../catalogue/factSheet.ts';
 import { VERSION_ORDERS, type VersionOrder } from '../packages/versionOrder.ts';
 import { compareValues, type ComparedElement } from './compareValues.ts';
 import type { LayerRow, LayerTable } from './layerTable.ts';
-import { isSaid, type Cell } from './cell.ts';
+import { isKnown, NOTHING_HANDED, type Handed } from './cell.ts';
 import { elementsSaid } from './recordedChanges.ts';
-import { isKnown } from './valueInForce.ts';
 import type { Evidence } from './evidenceOf.ts';
 
 /** One fact that a layer changes, with what is recorded of it. */
@@ -39,18 +38,15 @@ export function changesOf(table: LayerTable, index = table.layers.length - 1): C
 
 function changeOf(row: LayerRow, index: number, order: VersionOrder | undefined): Change | null {
   const cell = row.cells[index];
+  const below = belowOf(row, index);
   const compared = comparedElements(row, index, order);
-  const elements = compared
-    ? compared.filter(({ kind }) => kind !== 'keeps')
-    : cell.recorded
-        .filter(isDirect)
-        .flatMap(elementsSaid)
-        .filter(({ kind }) => kind !== 'keeps');
+  const recorded = isKnown(below) ? [] : cell.recorded.filter(isDirect).flatMap(elementsSaid);
+  const elements = (compared ?? recorded).filter(({ kind }) => kind !== 'keeps');
   if (elements.length === 0) return null;
   return {
     fact: row.fact,
-    before: row.cells[index - 1]?.value,
-    after: cell.value,
+    ...(below.value !== undefined && { before: below.value }),
+    ...(cell.value !== undefined && { after: cell.value }),
     elements,
     evidence: cell.evidence,
     basis: compared ? 'computed' : 'recorded',
@@ -64,14 +60,22 @@ function changeOf(row: LayerRow, index: number, order: VersionOrder | undefined)
  * or the layer's own is not known.
  */
 export function comparedElements(
-  { fact, cells }: LayerRow,
+  row: LayerRow,
   index: number,
   order?: VersionOrder,
 ): readonly ComparedElement[] | null {
-  const [below, cell] = [cells[index - 1] as Cell | undefined, cells[index]];
-  if (!fact.inherited || !below || !isKnown(below)) return null;
-  if (!isSaid(cell)) return null;
-  return compareValues(below.value, cell.value, { fact, order });
+  const { standing, value, baseIsOfOtherDay: isOfOtherDay } = row.cells[index];
+  const below = belowOf(row, index);
+  if (!isKnown(below) || (standing !== 'same' && standing !== 'changed')) return null;
+  return compareValues(below.value, value, {
+    ...{ fact: row.fact, isPartial: below.isPartial, isOfOtherDay },
+    ...(order && { order }),
+  });
+}
+
+/** What is handed up to a layer: nothing to a root, nor of a fact that no base hands down. */
+export function belowOf({ fact, cells }: LayerRow, index = cells.length - 1): Handed {
+  return fact.inherited && index > 0 ? cells[index - 1].handed : NOTHING_HANDED;
 }
 
 /** The order of versions in a chain, by the package format that is in force at a layer. */

@@ -3,6 +3,7 @@
  * retunes (the same thing with other settings), holds back (the same thing at an older version) or keeps.
  */
 import type { ChangeKind } from '../catalogue/change.ts';
+import { idOfElement } from './agreement.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import { elementsOfValue, type Element, type FactValue } from '../catalogue/factValue.ts';
 import { equalValues } from '../catalogue/equalValues.ts';
@@ -22,6 +23,10 @@ export interface Comparing {
   readonly fact: FactKey;
   /** Undefined where the package format is not known: then nothing is held back, only replaced. */
   readonly order?: VersionOrder;
+  /** True where the first list names some elements only: of what it does not name nothing can be told. */
+  readonly isPartial?: boolean;
+  /** True where the first value is of another day: then versions are not compared. */
+  readonly isOfOtherDay?: boolean;
 }
 
 /** What the second value makes of the first, also what it keeps. Undefined means: known to be none. */
@@ -32,7 +37,7 @@ export function compareValues(
 ): ComparedElement[] {
   if (Array.isArray(before ?? after) && Array.isArray(after ?? before)) {
     const [old, now] = [before, after].map(elementsOfValue);
-    return compareElements(old, now, comparing?.order);
+    return compareElements(old, now, comparing);
   }
   const made = (kind: ChangeKind): ComparedElement => ({
     ...{ kind, name: '' },
@@ -57,33 +62,50 @@ export function diffValues(
 /** Packages are held back by an older version, and by a longer time of testing. */
 function isHeldBack(before: FactValue, after: FactValue, { fact, order }: Comparing): boolean {
   if (fact.compares === 'delay') return Number(after) > Number(before);
-  return fact.type === 'version' && order !== undefined && order(String(after), String(before)) < 0;
+  if (fact.type !== 'version' || !order || isOwnBuild(String(before), String(after))) return false;
+  return order(String(after), String(before)) < 0;
+}
+
+/** True for a version with a mark in words that the other one does not have: a build of one's own is another thing, not an older one. */
+export function isOwnBuild(before: string, after: string): boolean {
+  const marksOf = (version: string) => version.toLowerCase().match(/[a-z]{2,}/g) ?? [];
+  const known = new Set(marksOf(before));
+  return marksOf(after).some((mark) => !known.has(mark));
 }
 
 /** Elements are paired by slot and name; a slot with one element before and after is a replacement. */
 function compareElements(
   before: readonly Element[],
   after: readonly Element[],
-  order?: VersionOrder,
+  { order, isPartial = false, isOfOtherDay = false }: Partial<Comparing> = {},
 ): ComparedElement[] {
-  const idOf = ({ slot = '', name }: Element) => `${slot}\n${name}`;
-  const old = new Map(before.map((element) => [idOf(element), element]));
-  const now = new Map(after.map((element) => [idOf(element), element]));
-  const gone = before.filter((element) => !now.has(idOf(element)));
-  const compared = after.map((element): ComparedElement => {
+  const old = new Map(before.map((element) => [idOfElement(element), element]));
+  const now = new Map(after.map((element) => [idOfElement(element), element]));
+  const gone = before.filter((element) => !now.has(idOfElement(element)));
+  const compared = after.flatMap((element): ComparedElement | readonly [] => {
     const { name, slot } = element;
-    const known = old.get(idOf(element));
+    const known = old.get(idOfElement(element));
     if (known) {
-      if (equalValues([known], [element])) return { kind: 'keeps', name, before: name, after: name };
+      const isEqual = equalValues([known], [element]);
+      if (isOfOtherDay && !isEqual && differsInVersionOnly(known, element)) return [];
+      if (isEqual) return { kind: 'keeps', name, before: name, after: name };
       const [from, to] = [known, element].map(({ settings }) => settings?.version);
-      const isOlder = order && from && to && order(to, from) < 0;
+      const isOlder = order && from && to && !isOwnBuild(from, to) && order(to, from) < 0;
       return { kind: isOlder ? 'holds back' : 'retunes', name, ...retuned(known, element) };
     }
     const replaced = slot ? gone.findIndex((other) => other.slot === slot) : -1;
-    if (replaced < 0) return { kind: 'adds', name, after: name };
+    if (replaced < 0) return isPartial ? [] : { kind: 'adds', name, after: name };
     return { kind: 'replaces', name, before: gone.splice(replaced, 1)[0].name, after: name };
   });
   return [...compared, ...gone.map(({ name }): ComparedElement => ({ kind: 'drops', name, before: name }))];
+}
+
+function differsInVersionOnly(a: Element, b: Element): boolean {
+  const withoutVersion = (element: Element): Element => ({
+    ...element,
+    settings: { ...element.settings, version: '' },
+  });
+  return equalValues([withoutVersion(a)], [withoutVersion(b)]);
 }
 
 /** Both elements as texts that show only the settings in which they differ. */

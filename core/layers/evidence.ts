@@ -9,10 +9,14 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import type { Source } from '../catalogue/source.ts';
 import { compareWhen } from '../catalogue/when.ts';
 import type { LayerTable } from './layerTable.ts';
-import { saysOf } from './valueInForce.ts';
+import type { Cell } from './cell.ts';
 
-/** The part that a reading plays: it decides, agrees with what does, says otherwise, is spoiled, or was replaced. */
-export type ReadingPart = 'inForce' | 'agrees' | 'outvoted' | 'spoiled' | 'replaced';
+/**
+ * The part that a reading plays: it decides, agrees with what does, says otherwise (explained by what differs around it, or
+ * not), is spoiled, tells only that it could not be found out, or was replaced.
+ */
+export type ReadingPart =
+  'inForce' | 'agrees' | 'explained' | 'outvoted' | 'spoiled' | 'notFoundOut' | 'replaced';
 
 /** One reading as a line of its source. */
 export interface EvidenceLine {
@@ -38,10 +42,11 @@ export function evidenceBySource(catalogue: Catalogue, table: LayerTable): Sourc
   const lines = new Map<RecordId, EvidenceLine[]>();
   const changes = new Map<RecordId, number>();
   for (const { fact, cells } of table.rows) {
-    const { readings, inForce, recorded } = cells[cells.length - 1];
+    const cell = cells[cells.length - 1];
+    const { readings, recorded } = cell;
     const replaced = new Set(readings.map(({ replaces }) => replaces));
     for (const reading of readings) {
-      const line = { fact, reading, part: partOf(reading, inForce, replaced) };
+      const line = { fact, reading, part: partOf(reading, cell, replaced) };
       const id = reading.source ?? '';
       lines.set(id, [...(lines.get(id) ?? []), line]);
     }
@@ -66,13 +71,16 @@ export function evidenceBySource(catalogue: Catalogue, table: LayerTable): Sourc
 
 function partOf(
   reading: Reading,
-  inForce: Reading | undefined,
+  { inForce, disagreements }: Cell,
   replaced: ReadonlySet<RecordId | undefined>,
 ): ReadingPart {
   if (reading.id === inForce?.id) return 'inForce';
   if (reading.spoiledBy.length > 0) return 'spoiled';
-  if (replaced.has(reading.id)) return 'replaced';
-  return inForce && saysOf(reading) === saysOf(inForce) ? 'agrees' : 'outvoted';
+  if (reading.state === 'notFoundOut') return 'notFoundOut';
+  if (replaced.has(reading.id) || reading.marks.includes('takenOver')) return 'replaced';
+  const other = disagreements.find((each) => each.reading.id === reading.id);
+  if (!other) return 'agrees';
+  return other.explainedBy.length > 0 ? 'explained' : 'outvoted';
 }
 
 interface FileEvidence {

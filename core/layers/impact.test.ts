@@ -222,39 +222,43 @@ describe('a release begun from the one before', () => {
     reading('release:c-1', 'kernel.version', { value: '6.8' }, { source: 'source:notes' }),
     reading('release:c-1', 'model.supportEnd', { value: '2027' }),
   ]);
-  const [made, ...more] = beginRelease(before, 'release:c-1', { version: '2', date: '2026-10' });
+  const [made, ...more] = beginRelease(before, 'release:c-1', { version: '2', date: '2026-10' }, TODAY);
   const after = withRecords(before, [made, ...more]);
-  it('has its links and values, unsure and without a source, but not its end of support', () => {
+  it('has its links and values, marked as taken over and without a source, but not its end of support', () => {
     expect(made).toMatchObject({ id: 'release:c-2', version: '2', date: '2026-10' });
     const table = layerTable(after, chainOf(after, made.id, TODAY));
     expect(table.layers.map(({ id }) => id)).toEqual(['release:a-7', 'release:b-1', 'release:c-2']);
     const cell = (key: string) => table.rows.find(({ fact }) => fact.key === key)!.cells.at(-1)!;
     expect(cell('kernel.version')).toMatchObject({
+      state: 'takenOver',
       value: '6.8',
       evidence: 'none',
-      inForce: { certainty: 'unsure' },
+      standing: 'not checked again',
+      inForce: { marks: ['takenOver'] },
     });
     expect(cell('model.supportEnd').state).toBe('notLookedAt');
     for (const record of more) if (record.kind === 'link') expect(checkLink(after, record)).toEqual([]);
   });
   it('may rest on another base, and then differs from the one before by what that changes', () => {
-    const onOther = beginRelease(before, 'release:c-1', {
-      version: '2',
-      date: '2026-10',
-      base: 'release:a-6',
-    });
+    const next = { version: '2', date: '2026-10', base: 'release:a-6' };
+    const onOther = beginRelease(before, 'release:c-1', next, TODAY);
     const catalogue = withRecords(before, onOther);
     expect(chainOf(catalogue, 'release:c-2', TODAY).map(({ id }) => id)).toEqual([
       'release:a-6',
       'release:c-2',
     ]);
-    const { differences, equal } = diffReleases(catalogue, 'release:c-1', 'release:c-2', TODAY);
+    const { differences, equal, notCheckedAgain } = diffReleases(
+      catalogue,
+      'release:c-1',
+      'release:c-2',
+      TODAY,
+    );
     expect(differences.map(({ fact, unknown }) => [fact.key, unknown])).toEqual([['model.supportEnd', true]]);
-    expect(equal).toBe(2);
+    expect([equal, notCheckedAgain]).toEqual([0, 2]);
   });
   it('differs by the value that is corrected, and from itself by nothing', () => {
     const icons = more.find((record) => record.kind === 'reading' && record.key === ICONS)!;
-    const corrected = withRecords(after, [{ ...icons, value: 'Sedge' } as AnyRecord]);
+    const corrected = withRecords(after, [{ ...icons, value: 'Sedge', marks: [] } as AnyRecord]);
     const { differences } = diffReleases(corrected, 'release:c-1', 'release:c-2', TODAY);
     expect(differences.filter(({ unknown }) => !unknown)).toMatchObject([
       { fact: { key: ICONS }, elements: [{ kind: 'replaces', before: 'Reed', after: 'Sedge' }] },

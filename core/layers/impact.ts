@@ -59,12 +59,12 @@ export function impactOfEnd(graph: LineageGraph, base: RecordId): Impact[] {
   const forked = new Set(
     graph.links.filter(({ link }) => link?.relation === 'forked from').map(({ derivative }) => derivative),
   );
-  return outcomesWithout(graph, base).map(({ id, state, keeps, path }): Impact => {
+  return outcomesWithout(graph, base).map(({ id, state, keeps, editions, path }): Impact => {
     // What was forked has gone its own way since, and what rests on it with it.
     const own = path.find((each, i) => i > 0 && forked.has(each));
-    if (own) return { id, class: 'overridden', path, by: own };
+    if (own) return { id, class: 'overridden', path, editions: [], by: own };
     return state === 'stranded'
-      ? { id, class: 'affected', path, by: null }
-      : { id, class: 'overridden', path, by: keeps[0] ?? null };
+      ? { id, class: 'affected', path, editions: [], by: null }
+      : { id, class: 'overridden', path, editions, by: keeps[0] ?? null };
   });
 }

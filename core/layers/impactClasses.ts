@@ -14,6 +14,8 @@ export interface Impact {
   readonly class: ImpactClass;
   /** From the base to it. */
   readonly path: readonly RecordId[];
+  /** The editions that alone are meant, where it is not the whole project. */
+  readonly editions: readonly RecordId[];
   /** What decided: the layer that sets its own, the release that it rests on, or the base that it keeps. */
   readonly by: RecordId | null;
 }

@@ -4,17 +4,15 @@
  * directly says what the layer has.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { recordsBelongingTo } from '../catalogue/pointers.ts';
-import { isDirect } from '../catalogue/directChange.ts';
-import { equalValues } from '../catalogue/equalValues.ts';
 import { FACT_KEYS, type FactKey } from '../catalogue/factSheet.ts';
-import type { RecordTypes } from '../catalogue/recordKinds.ts';
-import { boundsOf } from '../catalogue/when.ts';
 import type { Layer } from '../lineage/chain.ts';
-import { applyChanges } from './recordedChanges.ts';
+import { dayOfRelease } from '../lineage/bases.ts';
+import { chainOf } from '../lineage/chain.ts';
+import { cellOf, type LayerTraits, type Said } from './makeCell.ts';
+import { agrees } from './agreement.ts';
+import { isKnown, NOTHING_HANDED, type Cell, type EditionCell, type Handed } from './cell.ts';
+import { recordedOfLayer, type LayerRecords } from './layerRecords.ts';
 import { valueInForce } from './valueInForce.ts';
-import { evidenceOfSources } from './evidenceOf.ts';
-import type { Cell } from './cell.ts';
 
 /** One fact over all layers, root first. */
 export interface LayerRow {
@@ -35,98 +33,98 @@ export function layerTable(
   layers: readonly Layer[],
   keys: readonly FactKey[] = FACT_KEYS,
 ): LayerTable {
-  const readings = layers.map((layer) => byKey(catalogue, layer, 'reading'));
-  const recorded = layers.map((layer) => byKey(catalogue, layer, 'change'));
-  const released = layers.map(
-    (layer) => boundsOf(recordOf(catalogue, 'release', layer.id)?.date ?? '')?.first,
-  );
-  const rows = keys.map((fact): LayerRow => {
+  const records = layers.map((layer) => recordedOfLayer(catalogue, layer));
+  const traits = layers.map((layer, index) => traitsOf(catalogue, layer, records[index]));
+  const ofEditions = tablesOfEditions(catalogue, layers[layers.length - 1], keys);
+  const rows = keys.map((fact, place): LayerRow => {
     const cells: Cell[] = [];
     layers.forEach((_, index) => {
-      const below = fact.inherited ? cells[index - 1] : undefined;
-      const said = {
-        readings: readings[index].get(fact.key) ?? NOTHING,
-        recorded: (fact.inherited && recorded[index].get(fact.key)) || NOTHING,
-      };
-      cells.push(cellOf(catalogue, said, released[index], index, below));
+      const below = fact.inherited && index > 0 ? cells[index - 1].handed : undefined;
+      const make = (said: Said) => cellOf(catalogue, { fact, index, said, traits, below });
+      cells.push(cellOfLayer(records[index], fact, make));
     });
+    if (ofEditions.length > 0)
+      cells[cells.length - 1] = joinedCell(cells[cells.length - 1], editionCells(ofEditions, place));
     return { fact, cells };
   });
   return { layers, rows };
 }
 
-const NOTHING: readonly never[] = [];
-
-/** A layer's records of a kind by key: those of the release, its editions and its distribution. */
-function byKey<K extends 'reading' | 'change'>(catalogue: Catalogue, layer: Layer, kind: K) {
-  const release = recordOf(catalogue, 'release', layer.id);
-  const subjects = new Set([layer.id, ...(release?.editions ?? []), layer.distribution]);
-  const found = new Map<string, RecordTypes[K][]>();
-  for (const subject of subjects) {
-    for (const record of recordsBelongingTo(catalogue, subject, kind)) {
-      if (record.subject !== subject) continue;
-      const known = found.get(record.key);
-      if (known) known.push(record);
-      else found.set(record.key, [record]);
-    }
-  }
-  return found;
+/** What one layer has of a fact; where its editions differ, as far as they were looked at, each stands by itself. */
+function cellOfLayer(records: LayerRecords, fact: FactKey, make: (said: Said) => Cell): Cell {
+  const all = records.of(fact);
+  const editions = records.editionsThatSay(fact);
+  if (editions.length === 0) return make(all);
+  const each = editions.map((edition): EditionCell => ({ edition, cell: make(records.of(fact, edition)) }));
+  const said = each.filter(({ cell }) => isKnown(cell));
+  const agree = said.every(({ cell }) => agrees(cell, said[0].cell));
+  return agree ? make(all) : dependingCell(make(all), each);
 }
 
-function cellOf(
-  catalogue: Catalogue,
-  said: Pick<Cell, 'readings' | 'recorded'>,
-  released: number | undefined,
-  index: number,
-  below?: Cell,
-): Cell {
-  const found = valueInForce(catalogue, said.readings, released);
-  const carried = { value: below?.value, absent: below?.absent ?? false, setBy: below?.setBy ?? -1 };
-  if (!found) return cellBySilence(catalogue, said, index, carried, below);
-  const { reading, evidence, disputed } = found;
-  const own = { evidence, disputed, ...said, inForce: reading };
-  switch (reading.state) {
-    case 'set': {
-      const equal = carried.value !== undefined && equalValues(carried.value, reading.value!);
-      return equal
-        ? { state: 'unchanged', ...carried, ...own }
-        : { state: 'own', value: reading.value, absent: false, setBy: index, ...own };
-    }
-    case 'unchanged':
-      return { state: 'unchanged', ...carried, ...own };
-    default:
-      return { state: reading.state, absent: true, setBy: index, ...own };
-  }
-}
-
-/** A layer of which nothing was read: it carries what is below, changed by what is recorded directly. */
-function cellBySilence(
-  catalogue: Catalogue,
-  said: Pick<Cell, 'readings' | 'recorded'>,
-  index: number,
-  carried: Pick<Cell, 'value' | 'absent' | 'setBy'>,
-  below?: Cell,
-): Cell {
-  const evidence = evidenceOfSources(
-    catalogue,
-    said.recorded.filter(isDirect).flatMap(({ sources }) => sources),
-  );
-  const around = { evidence, disputed: false, ...said };
-  const made = applyChanges(below, said.recorded);
-  if (!made) {
-    const state = below === undefined || below.state === 'notLookedAt' ? 'notLookedAt' : 'carried';
-    return { state, ...carried, ...around };
-  }
-  const isEqual =
-    made.absent === carried.absent &&
-    (made.absent ||
-      (made.value !== undefined && carried.value !== undefined && equalValues(made.value, carried.value)));
-  if (isEqual) return { state: 'unchanged', ...carried, ...around };
+/** A cell without a value: its editions differ, and none is named. */
+function dependingCell(whole: Cell, byEdition: readonly EditionCell[]): Cell {
+  const { value: _value, inForce: _inForce, interval: _interval, spoiled: _spoiled, ...rest } = whole;
   return {
-    state: made.absent ? 'none' : 'own',
-    value: made.value,
-    absent: made.absent,
-    setBy: index,
-    ...around,
+    ...rest,
+    state: 'notLookedAt',
+    absent: false,
+    setBy: -1,
+    isPartial: false,
+    standing: null,
+    disagreements: [],
+    disputed: false,
+    byEdition,
+    handed: NOTHING_HANDED,
   };
 }
+
+interface EditionTable {
+  readonly edition: Layer['edition'] & string;
+  readonly table: LayerTable;
+}
+
+/** The tables of the editions of a top layer whose base depends on the edition; none where it does not. */
+function tablesOfEditions(
+  catalogue: Catalogue,
+  { id, dependsOnEdition = [], asOf }: Layer,
+  keys: readonly FactKey[],
+): EditionTable[] {
+  if (!recordOf(catalogue, 'release', id)) return [];
+  return dependsOnEdition.map(({ edition }) => ({
+    edition,
+    table: layerTable(catalogue, chainOf(catalogue, id, asOf, edition), keys),
+  }));
+}
+
+const editionCells = (tables: readonly EditionTable[], place: number): EditionCell[] =>
+  tables.map(({ edition, table }) => ({ edition, cell: table.rows[place].cells.at(-1)! }));
+
+/** What the editions on different bases have in common: only that has a value without naming one of them. */
+function joinedCell(whole: Cell, each: readonly EditionCell[]): Cell {
+  const known = each.filter(({ cell }) => isKnown(cell));
+  if (known.length === 0) return whole;
+  const [{ cell: first }] = known;
+  const agree = known.length === each.length && known.every(({ cell }) => agrees(cell, first));
+  if (!agree) return dependingCell(whole, each);
+  if (whole.inForce) return { ...whole, standing: whole.standing && 'not comparable' };
+  const { value, absent, isPartial } = first;
+  const handed: Handed = { ...first.handed, setBy: -1 };
+  return { ...whole, state: 'carried', ...(value !== undefined && { value }), absent, isPartial, handed };
+}
+
+/** What is asked of a layer before its facts can be weighed. */
+function traitsOf(catalogue: Catalogue, layer: Layer, records: LayerRecords): LayerTraits {
+  const release = recordOf(catalogue, 'release', layer.id);
+  const own = (key: FactKey) =>
+    valueInForce(catalogue, records.of(key, layer.edition).readings, { fact: key })?.reading.value;
+  const model = String(own(MODEL) ?? own(CLAIMED) ?? '');
+  return {
+    ...(release && { released: dayOfRelease(release) }),
+    moves: /rolling/.test(model),
+    isIndependent: layer.link === undefined && own(INDEPENDENT) === true,
+    dependsOnEdition: layer.dependsOnEdition !== undefined,
+  };
+}
+
+const keyOf = (key: string) => FACT_KEYS.find((fact) => fact.key === key)!;
+const [MODEL, CLAIMED, INDEPENDENT] = ['model.kind', 'model.claimed', 'lineage.independent'].map(keyOf);

@@ -60,7 +60,11 @@ describe('the value in force', () => {
   it('is never a spoiled one: the fact stays unknown', () => {
     const spoiled = { ...says('c', 'themes.icons', 'none'), spoiledBy: ['live image'] };
     const { found } = pick(spoiled);
-    expect(found).toMatchObject({ state: 'notLookedAt', readings: [{ id: spoiled.id }] });
+    expect(found).toMatchObject({
+      state: 'spoiled',
+      standing: 'not comparable',
+      spoiled: { id: spoiled.id },
+    });
     expect(found.inForce).toBeUndefined();
   });
   it('is not one that another replaces, and then nothing is disputed', () => {
@@ -70,7 +74,8 @@ describe('the value in force', () => {
     // Readings that replace each other leave the rules to decide.
     expect(pick({ ...old, replaces: now.id }, now).found).toMatchObject({ value: 'A', disputed: true });
   });
-  it('is null without readings', () => expect(valueInForce(three().catalogue, [])).toBeNull());
+  it('is null without readings', () =>
+    expect(valueInForce(three().catalogue, [], { fact: findFactKey('themes.icons')! })).toBeNull());
 });
 
 describe('the layer table', () => {

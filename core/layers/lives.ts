@@ -2,8 +2,9 @@
  * The life of a distribution: since when it is there, how its standing changed, and whether it was found to be
  * independent. What the lineage graph needs of the facts.
  */
-import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
+import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
@@ -28,12 +29,13 @@ export function lifeOf(catalogue: Catalogue, id: RecordId): Life {
     valueInForce(
       catalogue,
       readings.filter((reading) => reading.key === key),
+      { fact: findFactKey(key)! },
     )?.reading.value;
   const since = String(valueOf(KEYS.since) ?? '');
   const standings = periodsOf(valueOf(KEYS.standings));
   return {
     since: since || standings[0]?.when || undefined,
-    begins: firstDay([since, standings[0]?.when ?? '', ...datesOf(catalogue, id)]),
+    ...firstOf([since, standings[0]?.when ?? '', ...datesOf(catalogue, id)]),
     standing: String(valueOf(KEYS.standing) ?? ''),
     standings,
     independent: valueOf(KEYS.independent) === true,
@@ -51,13 +53,28 @@ function periodsOf(value: FactValue | undefined): StandingPeriod[] {
     .sort((a, b) => a.from - b.from);
 }
 
-/** Dates of its releases and of the links that it rests by. */
+/** Dates of its releases, of the links that it rests by, and of those by which others rest on it: what is used is there. */
 function datesOf(catalogue: Catalogue, id: RecordId): string[] {
-  const releases = recordsBelongingTo(catalogue, id, 'release').map(({ date }) => date ?? '');
-  return [...releases, ...linksFrom(catalogue, id).map(({ since }) => since ?? '')];
+  const releases = recordsBelongingTo(catalogue, id, 'release');
+  const uses = [id, ...releases.map((release) => release.id)].flatMap((at) =>
+    recordsBelongingTo(catalogue, at, 'link').filter(({ base }) => base === at),
+  );
+  return [
+    ...releases.map(({ date }) => date ?? ''),
+    ...linksFrom(catalogue, id).map(({ since }) => since ?? ''),
+    ...uses.map(({ since, derivative }) => since ?? recordOf(catalogue, 'release', derivative)?.date ?? ''),
+  ];
 }
 
-function firstDay(dates: readonly string[]): number {
-  const days = dates.flatMap((date) => boundsOf(date)?.first ?? []);
-  return days.length ? Math.min(...days) : -Infinity;
+/** The first of some dates, as a day and as it is recorded. */
+function firstOf(dates: readonly string[]): Pick<Life, 'begins' | 'beginsWhen'> {
+  const first = { begins: -Infinity, beginsWhen: '' };
+  const days = dates.flatMap((date) => {
+    const day = boundsOf(date)?.first;
+    return day === undefined ? [] : [{ begins: day, beginsWhen: date }];
+  });
+  return days.reduce(
+    (least, each) => (least.beginsWhen && least.begins <= each.begins ? least : each),
+    first,
+  );
 }

@@ -1,10 +1,10 @@
 /** Who is reached when a package of a base changes. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { chainOf, type Layer } from '../lineage/chain.ts';
+import { chainOfProject, type Layer } from '../lineage/chain.ts';
 import { distributionOf } from '../lineage/releases.ts';
 import type { LineageGraph } from '../lineage/lineageGraph.ts';
-import { descendantsOf } from '../lineage/relatives.ts';
+import { basesOfProject, projectsOn } from '../lineage/relatives.ts';
 import type { PackageClass } from '../packages/packageClass.ts';
 import type { Impact, ImpactClass } from './impactClasses.ts';
 import type { PackageEvent } from './packageEvent.ts';
@@ -49,8 +49,9 @@ interface Verdict {
 export const verdict = (name: ImpactClass, by: RecordId | null): Verdict => ({ class: name, by });
 
 /**
- * Decides for each descendant that rests on a layer itself; those that do not, or of which that is not known, are sorted
- * by that alone. `at` is the place of the base in the layers.
+ * Decides for each project that rests on a layer itself; those that do not, or of which that is not known, are sorted by that
+ * alone. `at` is the place of the base in the layers. Where editions rest on different bases, the one that is most concerned
+ * decides, and is named.
  */
 export function eachDescendant(
   catalogue: Catalogue,
@@ -60,19 +61,36 @@ export function eachDescendant(
   decide: (layers: readonly Layer[], at: number, id: RecordId) => Verdict,
 ): Impact[] {
   const base = distributionOf(catalogue, layer);
-  const below = descendantsOf(graph, base);
+  const below = projectsOn(graph, base);
   return [...below.keys()].slice(1).map((id): Impact => {
-    const layers = chainOf(catalogue, graph.nodes.get(id)!.release ?? id, day);
-    const at = layers.findIndex((each) => each.distribution === base);
-    const known = (): Verdict => {
-      if (at < 0) return verdict('cannotTell', null);
+    const verdictOn = (edition?: RecordId): Verdict | null => {
+      const layers = chainOfProject(catalogue, id, day, edition);
+      const at = layers.findIndex((each) => each.distribution === base);
+      if (at < 0) return edition ? null : verdict('cannotTell', null);
       if (!isOtherRelease(layers[at], layer)) return decide(layers, at, id);
       // A base known by its name alone may be any of its releases.
       return layers[at].id === base ? verdict('cannotTell', base) : verdict('notYet', layers[at].id);
     };
-    return { id, path: pathDown(graph, below, id), ...known() };
+    const path = pathDown(graph, below, id);
+    const editions = graph.nodes.get(id)!.editionBases.map(({ edition }) => edition);
+    const each = editions.flatMap((edition) => ({ edition, found: verdictOn(edition) }));
+    const meant = each.filter(({ found }) => found !== null);
+    if (meant.length === 0)
+      return { id, path, editions: [], ...(verdictOn() ?? verdict('cannotTell', null)) };
+    const most = CONCERN.find((name) => meant.some(({ found }) => found!.class === name))!;
+    const concerned = meant.filter(({ found }) => found!.class === most);
+    const isWhole = concerned.length === editions.length;
+    return {
+      id,
+      path,
+      editions: isWhole ? [] : concerned.map(({ edition }) => edition),
+      ...concerned[0].found!,
+    };
   });
 }
+
+/** The classes from the one that concerns an edition most. */
+const CONCERN: readonly ImpactClass[] = ['affected', 'notYet', 'cannotTell', 'overridden'];
 
 /** A layer that a base has, other than the one in question; what stands for the whole project is no other. */
 function isOtherRelease(found: Layer, layer: RecordId): boolean {
@@ -83,9 +101,8 @@ function isOtherRelease(found: Layer, layer: RecordId): boolean {
 function pathDown(graph: LineageGraph, below: ReadonlyMap<RecordId, number>, id: RecordId): RecordId[] {
   const path = [id];
   for (let at = id; below.get(at) !== 0;) {
-    const next: RecordId[] = graph.nodes
-      .get(at)!
-      .bases.filter((each) => below.has(each))
+    const next: RecordId[] = basesOfProject(graph.nodes.get(at)!)
+      .filter((each) => below.has(each))
       .sort((a, b) => below.get(a)! - below.get(b)!);
     at = next[0];
     path.unshift(at);

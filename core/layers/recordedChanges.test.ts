@@ -75,7 +75,8 @@ describe('a change recorded directly', () => {
     ]);
     // A single value is known by it; of a list only parts are.
     expect(cellOf(table, ICONS)).toMatchObject({ state: 'own', value: 'Reed', evidence: 'seen' });
-    expect(cellOf(table, ARCHIVES)).toMatchObject({ state: 'notLookedAt', value: undefined });
+    expect(cellOf(table, ARCHIVES)).not.toHaveProperty('value');
+    expect(cellOf(table, ARCHIVES).state).toBe('notLookedAt');
   });
 
   it('is settled when the base becomes known, and gives the value of the layer', () => {
@@ -169,7 +170,7 @@ describe('a change recorded directly', () => {
 
   it('goes on to the next release without its sources', () => {
     const catalogue = two(replaced);
-    const made = beginRelease(catalogue, 'release:b-1', { version: '2', date: '' });
+    const made = beginRelease(catalogue, 'release:b-1', { version: '2', date: '' }, TODAY);
     expect(made.filter(({ kind }) => kind === 'change')).toMatchObject([
       { subject: 'release:b-2', does: 'replaces', after: 'Reed', sources: [] },
     ]);

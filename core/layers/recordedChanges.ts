@@ -7,7 +7,7 @@ import type { ChangeKind, RecordedChange } from '../catalogue/change.ts';
 import { isDirect, type DirectChange } from '../catalogue/directChange.ts';
 import { elementsOfValue, type Element } from '../catalogue/factValue.ts';
 import type { ComparedElement } from './compareValues.ts';
-import { isKnown, type KnownValue } from './valueInForce.ts';
+import { isKnown, type KnownValue } from './cell.ts';
 
 /**
  * The value that recorded changes make of the value below (undefined and not absent: not known). A single value says

@@ -5,7 +5,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { versionOrderOf } from './changes.ts';
 import { diffValues, type ComparedElement } from './compareValues.ts';
-import { isKnown } from './valueInForce.ts';
+import { isKnown } from './cell.ts';
 import { layerTable, type LayerTable } from './layerTable.ts';
 import type { Cell } from './cell.ts';
 
@@ -26,6 +26,8 @@ interface ReleaseDiff {
   readonly differences: readonly FactDifference[];
   /** Facts known of both and equal. */
   readonly equal: number;
+  /** Facts that one of them only took over from a release before, and nobody has checked again. */
+  readonly notCheckedAgain: number;
 }
 
 /** Compares two as of a day. */
@@ -37,9 +39,13 @@ export function diffReleases(
 ): ReleaseDiff {
   const [old, now] = [before, after].map((id) => layerTable(catalogue, chainOf(catalogue, id, day)));
   const order = versionOrderOf(now);
-  let equal = 0;
+  let [equal, notCheckedAgain] = [0, 0];
   const differences = now.rows.flatMap(({ fact, cells }, i): FactDifference[] => {
     const [a, b] = [old.rows[i].cells.at(-1)!, cells.at(-1)!];
+    if ([a, b].some(({ state }) => state === 'takenOver')) {
+      notCheckedAgain++;
+      return [];
+    }
     const [knowsA, knowsB] = [a, b].map(isKnown);
     if (!knowsA && !knowsB) return [];
     if (knowsA !== knowsB) return [{ fact, before: a, after: b, elements: [], unknown: true }];
@@ -47,5 +53,5 @@ export function diffReleases(
     if (elements.length === 0) equal++;
     return elements.length ? [{ fact, before: a, after: b, elements, unknown: false }] : [];
   });
-  return { before: old, after: now, differences, equal };
+  return { before: old, after: now, differences, equal, notCheckedAgain };
 }

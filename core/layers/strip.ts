@@ -1,8 +1,9 @@
 /** The change strip: six bars, their fill by how much a layer changes there. */
 import { STRIP_AREAS, type StripAreaId } from '../catalogue/stripAreas.ts';
-import type { LayerTable } from './layerTable.ts';
 import { isSaid } from './cell.ts';
 import { changesOf } from './changes.ts';
+import { countsOf, type FactCounts } from './counts.ts';
+import type { LayerTable } from './layerTable.ts';
 
 /** One bar of the change strip. */
 export interface StripBar {
@@ -13,6 +14,10 @@ export interface StripBar {
   readonly amount: number;
   /** Facts of this area that this layer says something about. */
   readonly looked: number;
+  /** Facts that were held against the base and are the same. */
+  readonly same: number;
+  /** Facts that were said, or seen, and cannot be held against a base: why, by number. */
+  readonly apart: Pick<FactCounts, 'baseUnknown' | 'noBase' | 'notComparable' | 'notCheckedAgain'>;
   /** 0 to 3. */
   readonly level: 0 | 1 | 2 | 3;
 }
@@ -26,15 +31,23 @@ export function stripOf(
   return STRIP_AREAS.map(({ id }): StripBar => {
     const own = changes.filter(({ fact }) => fact.area === id);
     const amount = own.reduce((sum, change) => sum + change.amount, 0);
+    const rows = table.rows.filter(({ fact }) => fact.area === id);
+    const { same, baseUnknown, noBase, notComparable, notCheckedAgain } = countsOf(rows, index);
     return {
       area: id,
       changed: own.reduce((sum, { elements }) => sum + elements.length, 0),
       amount,
-      looked: table.rows.filter(({ fact, cells }) => fact.area === id && cells[index] && isSaid(cells[index]))
-        .length,
+      looked: rows.filter(({ cells }) => isSaid(cells[index]) || cells[index].spoiled).length,
+      same,
+      apart: { baseUnknown, noBase, notComparable, notCheckedAgain },
       level: levelOf(amount),
     };
   });
+}
+
+/** True for a bar of an area of which something was said, but nothing that could be held against a base. */
+export function isApart({ changed, same, looked }: StripBar): boolean {
+  return looked > 0 && changed === 0 && same === 0;
 }
 
 /** None, one, two or three, more: the fill of a bar. */

@@ -4,12 +4,19 @@ import type { FactKey } from '../catalogue/factSheet.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Layer } from '../lineage/chain.ts';
 import type { LayerTable } from './layerTable.ts';
-import { isKnown } from './valueInForce.ts';
+import { isKnown } from './cell.ts';
 
 /** The record that a fact of a layer belongs to: facts of a project as a whole stand with it, others with the release. */
 export function subjectOf({ id, distribution }: Layer, fact: FactKey): RecordId {
-  return fact.area === 'identity' || fact.area === 'lineage' ? distribution : id;
+  return isOfProject(fact) ? distribution : id;
 }
+
+/** The edition that a fact of a layer is said of, where one is meant: facts of the project hold for all of them. */
+export function editionMeant({ edition }: Layer, fact: FactKey): RecordId | undefined {
+  return isOfProject(fact) ? undefined : edition;
+}
+
+const isOfProject = ({ area }: FactKey) => area === 'identity' || area === 'lineage';
 
 /** The facts of the top layer (of one area, or of all) that are carried up and that nobody has checked there. */
 export function uncheckedFacts({ layers, rows }: LayerTable, area?: AreaId): FactKey[] {

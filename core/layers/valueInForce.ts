@@ -1,52 +1,82 @@
 /**
- * The value in force among several readings of one fact, those set aside that another one replaces: the analyst's accepted one; else what was seen in a
- * capture before what was read on a page, then the nearest in time to the release, then the newest.
+ * The value in force among several readings of one fact, those set aside that another one replaces: the analyst's accepted one;
+ * else what was seen in a capture before what was read on a page, then the nearest in time to the release, then the newest,
+ * then the one entered last. What was taken over from the release before gives way to everything that was said since.
  */
-import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
+import type { FactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
-import { canonicalValue } from '../catalogue/equalValues.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import { boundsOf } from '../catalogue/when.ts';
-import { type Evidence, evidenceOf } from './evidenceOf.ts';
+import { withElements, agrees, type SaidValue } from './agreement.ts';
+import { circumstancesBetween, dayOfReading, type Disagreement } from './disagreement.ts';
+import { evidenceOf, type Evidence } from './evidenceOf.ts';
 
-/** A value at a layer, as far as it is known: set, or known to be none (`absent`). */
-export interface KnownValue {
-  readonly value?: FactValue;
-  readonly absent: boolean;
+/** What readings are weighed for. */
+export interface Weighing {
+  readonly fact: FactKey;
+  /** The day of the release, if known. */
+  readonly released?: number;
+  /** What is carried up from below, where something is: "unchanged" says that. */
+  readonly below?: SaidValue;
+  /** True where the layer is one that rolls on. */
+  readonly moves?: boolean;
 }
 
-/** True if it is known what is there, be it nothing: unknown never counts as equal, as "no" or as zero. */
-export function isKnown({ value, absent }: KnownValue): boolean {
-  return value !== undefined || absent;
-}
-
-/** The reading in force, and whether other fit readings say something else. */
+/** The reading in force, and what else was said. */
 interface InForce {
   readonly reading: Reading;
   readonly evidence: Evidence;
-  readonly disputed: boolean;
+  /** The value; of a list of which only parts are known, all the parts that were named. */
+  readonly value?: FactValue;
+  readonly disagreements: readonly Disagreement[];
 }
 
-/**
- * The reading in force, or null when none is fit: a spoiled reading stays on record, but decides nothing.
- * `released` is the day of the release, if known.
- */
+/** The reading in force, or null when none is fit: a spoiled one stays on record, but decides nothing. */
 export function valueInForce(
   catalogue: Catalogue,
   readings: readonly Reading[],
-  released?: number,
+  weighing: Weighing,
 ): InForce | null {
-  const fit = standing(readings.filter(({ spoiledBy, accepted }) => accepted || spoiledBy.length === 0));
+  const fit = fitReadings(readings);
   if (fit.length === 0) return null;
-  const ranked = fit
-    .map((reading) => ({ reading, rank: rankOf(catalogue, reading, released) }))
-    .sort((a, b) => compareRanks(a.rank, b.rank) || (a.reading.id < b.reading.id ? -1 : 1));
-  const { reading } = ranked[0];
+  const ranked = ranking(catalogue, fit, weighing.released);
+  const [reading] = ranked;
+  const said = saidBy(reading, weighing.below);
+  const others = reading.accepted ? [] : ranked.slice(1);
   return {
     reading,
     evidence: evidenceOf(catalogue, reading),
-    disputed: !reading.accepted && fit.some((other) => saysOf(other) !== saysOf(reading)),
+    ...(reading.value !== undefined && { value: valueOf(ranked) }),
+    disagreements: others.flatMap((other): Disagreement[] => {
+      const otherSaid = saidBy(other, weighing.below);
+      if (!said || !otherSaid || agrees(said, otherSaid)) return [];
+      const { fact, moves = false } = weighing;
+      return [{ reading: other, explainedBy: circumstancesBetween(catalogue, fact, reading, other, moves) }];
+    }),
   };
+}
+
+/** Parts of a list that several readings name stand together; a whole list stands by itself. */
+function valueOf([first, ...others]: readonly Reading[]): FactValue {
+  if (!isPartial(first)) return first.value!;
+  const parts = others.filter(isPartial).reverse();
+  return [...parts, first].reduce<FactValue>((list, part) => withElements(list, part.value), []);
+}
+
+/** True for a list that names some elements only. */
+export function isPartial({ value, marks }: Reading): boolean {
+  return Array.isArray(value) && marks.includes('partial');
+}
+
+/** Readings that may decide: not spoiled (or accepted all the same), not replaced, found out; what is taken over is last. */
+function fitReadings(readings: readonly Reading[]): readonly Reading[] {
+  const fit = standing(
+    readings.filter(
+      ({ spoiledBy, accepted, state }) => state !== 'notFoundOut' && (accepted || spoiledBy.length === 0),
+    ),
+  );
+  const checked = fit.filter(({ marks }) => !marks.includes('takenOver'));
+  return checked.length ? checked : fit;
 }
 
 /** Without those that another one replaces; where they all replace each other, all of them. */
@@ -56,19 +86,40 @@ function standing(fit: readonly Reading[]): readonly Reading[] {
   return left.length ? left : fit;
 }
 
-/** What a reading says, as a text that is the same for readings that agree. */
-export function saysOf({ state, value }: Reading): string {
-  return state === 'set' ? canonicalValue(value!) : state;
+/** The best first. */
+export function ranking(catalogue: Catalogue, readings: readonly Reading[], released?: number): Reading[] {
+  return readings
+    .map((reading) => ({ reading, rank: rankOf(catalogue, reading, released) }))
+    .sort((a, b) => compareRanks(a.rank, b.rank) || (a.reading.id < b.reading.id ? -1 : 1))
+    .map(({ reading }) => reading);
+}
+
+/** What a reading says, as it can be held against another; null for words that nothing can be computed with. */
+function saidBy(reading: Reading, below?: SaidValue): SaidValue | null {
+  switch (reading.state) {
+    case 'set':
+      return reading.value === undefined && !reading.interval
+        ? null
+        : {
+            absent: false,
+            isPartial: isPartial(reading),
+            ...(reading.value !== undefined && { value: reading.value }),
+            ...(reading.interval && { interval: reading.interval }),
+          };
+    case 'unchanged':
+      return below && (below.absent || below.value !== undefined) ? below : null;
+    default:
+      return { absent: true, isPartial: false };
+  }
 }
 
 /** Smaller is better, place by place. */
 function rankOf(catalogue: Catalogue, reading: Reading, released?: number): number[] {
-  const source = reading.source ? recordOf(catalogue, 'source', reading.source) : undefined;
-  const day = boundsOf(reading.date ?? source?.date ?? '')?.last;
+  const day = dayOfReading(catalogue, reading);
   const distance =
     released === undefined || day === undefined ? Number.MAX_SAFE_INTEGER : Math.abs(day - released);
   const evidence = { seen: 0, claimed: 1, none: 2 }[evidenceOf(catalogue, reading)];
-  return [reading.accepted ? 0 : 1, evidence, distance, -(day ?? -Number.MAX_SAFE_INTEGER)];
+  return [reading.accepted ? 0 : 1, evidence, distance, -(day ?? -Number.MAX_SAFE_INTEGER), -reading.entered];
 }
 
 function compareRanks(a: readonly number[], b: readonly number[]): number {

@@ -6,7 +6,8 @@ import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 import { compareWhen } from '../catalogue/when.ts';
-import { basesOf, chainOf } from './chain.ts';
+import { basesOf } from './bases.ts';
+import { chainOf } from './chain.ts';
 import { distributionOf } from './releases.ts';
 import { nameOf } from './names.ts';
 import { partOfRepository, type ListPart } from '../packages/listParts.ts';
@@ -108,7 +109,7 @@ function includedBases(
   day: number,
 ): RecordId[] {
   return basesOf(catalogue, at, day)
-    .filter(({ relation }) => relation === 'installs from' || relation === 'flavour of')
+    .links.filter(({ relation }) => relation === 'installs from' || relation === 'flavour of')
     .flatMap(({ base }) => [
       ...(owners.has(base) ? [base] : []),
       ...includedBases(catalogue, base, owners, day),

@@ -1,48 +1,99 @@
 /**
- * The chain of layers under a release: whose bases it rests on, at a date. A link of the release itself counts
- * before one of its edition, and that before one of the distribution as a whole.
+ * The chain of layers under a release of an edition: whose bases it rests on. Which links count when is told in bases.ts;
+ * where that depends on an edition that is not named, the chain is the release alone.
  */
-import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { linksFrom, isLineal, isInForce } from './linksInForce.ts';
-import { distributionOf } from './releases.ts';
+import {
+  basesOf,
+  basesOfRelease,
+  dayOfRelease,
+  equalBases,
+  unitsOf,
+  type Bases,
+  type EditionBases,
+} from './bases.ts';
+import { currentRelease, distributionOf, publishedBy } from './releases.ts';
 
 /** A layer: a release (or a distribution or edition whose release is not known), and the link it rests by. */
 export interface Layer {
   readonly id: RecordId;
   readonly distribution: RecordId;
+  /** The edition that is meant, where one of the release is. */
+  readonly edition?: RecordId;
   /** How the layer rests on its base; undefined for a root. */
   readonly link?: Link;
-}
-
-/** The lineal links in force on a day by which a release, edition or distribution rests, first base first. */
-export function basesOf(catalogue: Catalogue, id: RecordId, day: number): Link[] {
-  const record = findRecord(catalogue, id);
-  const levels = [[id]];
-  if (record?.kind === 'release') levels.push(record.editions.slice(), [record.distribution]);
-  if (record?.kind === 'edition') levels.push([record.distribution]);
-  for (const ids of levels) {
-    const links = ids
-      .flatMap((at) => linksFrom(catalogue, at))
-      .filter((link) => isLineal(link) && isInForce(catalogue, link, day));
-    if (links.length > 0) return links.sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
-  }
-  return [];
+  /** Each edition with its bases, where they differ and none is named. */
+  readonly dependsOnEdition?: readonly EditionBases[];
+  /** The day that is asked about: what is known of the layer by then. Days since 1970-01-01. */
+  readonly asOf: number;
 }
 
 /**
- * The layers under a release, root first, itself last. With several bases the first stands directly below it
+ * The layers under a release (of an edition), root first, itself last. With several bases the first stands directly below it
  * and the others fill the gaps beneath. A layer that is met twice stands once, at its lowest place.
  */
-export function chainOf(catalogue: Catalogue, id: RecordId, day: number): Layer[] {
+export function chainOf(catalogue: Catalogue, id: RecordId, day: number, edition?: RecordId): Layer[] {
+  return chainFrom(catalogue, { id, ...(edition && { edition }) }, basesOf(catalogue, id, day, edition), day);
+}
+
+/**
+ * The layers of a project as a whole (or of one of its editions) on a day: its current release on what the project rests on
+ * that day. The map shows these; the dossier of the release tells what it rested on when it was published.
+ */
+export function chainOfProject(
+  catalogue: Catalogue,
+  distribution: RecordId,
+  day: number,
+  edition?: RecordId,
+): Layer[] {
+  const published = publishedBy(catalogue, distribution, day);
+  const release = edition
+    ? published.find(({ editions }) => editions.length === 0 || editions.includes(edition))
+    : currentRelease(catalogue, distribution, day);
+  if (release)
+    return chainFrom(
+      catalogue,
+      { id: release.id, ...(edition && { edition }) },
+      basesOfRelease(catalogue, release, day, edition),
+      day,
+    );
+  if (edition) return chainOf(catalogue, edition, day);
+  const units = unitsOf(catalogue, distribution, [], day);
+  const dependsOnEdition = units.map(({ edition: of, links }) => ({ edition: of!, links }));
+  const bases = units.every(({ links }) => equalBases(links, units[0].links))
+    ? { links: units[0].links }
+    : { links: [], dependsOnEdition };
+  return chainFrom(catalogue, { id: distribution }, bases, day);
+}
+
+function chainFrom(
+  catalogue: Catalogue,
+  top: Pick<Layer, 'id' | 'edition'>,
+  bases: Bases,
+  asOf: number,
+): Layer[] {
   const layers: Layer[] = [];
-  const walk = (at: RecordId, path: ReadonlySet<RecordId>) => {
-    const links = basesOf(catalogue, at, day);
-    layers.push({ id: at, distribution: distributionOf(catalogue, at), link: links[0] });
-    for (const link of links) if (!path.has(link.base)) walk(link.base, new Set([...path, link.base]));
+  const walk = (
+    at: Pick<Layer, 'id' | 'edition'>,
+    { links, dependsOnEdition }: Bases,
+    day: number,
+    path: ReadonlySet<RecordId>,
+  ) => {
+    layers.push({
+      ...at,
+      distribution: distributionOf(catalogue, at.id),
+      ...(links[0] && { link: links[0] }),
+      ...(dependsOnEdition && { dependsOnEdition }),
+      asOf,
+    });
+    const release = recordOf(catalogue, 'release', at.id);
+    const next = (release && dayOfRelease(release)) ?? day;
+    for (const { base } of links)
+      if (!path.has(base)) walk({ id: base }, basesOf(catalogue, base, next), next, new Set([...path, base]));
   };
-  walk(id, new Set([id]));
+  walk(top, bases, asOf, new Set([top.id]));
   const rootFirst = layers.reverse();
   return rootFirst.filter((layer, index) => rootFirst.findIndex((other) => other.id === layer.id) === index);
 }

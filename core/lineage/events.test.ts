@@ -38,7 +38,8 @@ describe('the events of a distribution', () => {
       '2026-05-01 ends ended release:a-8',
     ]);
     expect(told('distribution:a')).toEqual(['2023-06 appears  ']);
-    expect(told('distribution:b')).toEqual([]);
+    // A base that is known by its use alone is there from its first use on.
+    expect(told('distribution:b')).toEqual(['2022-02 appears  ']);
   });
   it('tell that it follows its base to another release', () => {
     const follows = catalogueOf(

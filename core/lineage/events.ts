@@ -55,6 +55,7 @@ function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, strin
       add(from, link.since);
       add(to + 1, link.until);
     }
+  add(life.begins, life.beginsWhen);
   return [...dates].sort(([a], [b]) => a - b);
 }
 

@@ -15,6 +15,8 @@ export interface Life {
   readonly since?: string;
   /** The first day of which anything is known; -Infinity when nothing is dated. */
   readonly begins: number;
+  /** That day as it is recorded (EDTF); empty where nothing is dated. */
+  readonly beginsWhen: string;
   /** As known at present. */
   readonly standing: string;
   /** How it changed, oldest first; empty when only the present is known. */
@@ -24,7 +26,13 @@ export interface Life {
 }
 
 /** A distribution of which nothing is known but that it is there. */
-export const UNKNOWN_LIFE: Life = { begins: -Infinity, standing: '', standings: [], independent: false };
+export const UNKNOWN_LIFE: Life = {
+  begins: -Infinity,
+  beginsWhen: '',
+  standing: '',
+  standings: [],
+  independent: false,
+};
 
 /** The standing on a day: of the last period that began by then, else, before the first, `''`, else as known at present. */
 export function standingOn(life: Life, day: number): string {

@@ -180,6 +180,7 @@ describe('the graph', () => {
     const edition = (name: string): AnyRecord => ({
       id: `edition:c-${name}`,
       kind: 'edition',
+      entered: 0,
       distribution: 'distribution:c',
       name,
       standing: 'official',

@@ -12,8 +12,7 @@ import { boundsOf, compareWhen } from '../catalogue/when.ts';
 import { currentRelease, distributionOf } from './releases.ts';
 import { daysInForce } from './linksInForce.ts';
 import { UNKNOWN_LIFE, type Life } from './life.ts';
-import { standpointOf, type Footing, type Placing } from './standpoint.ts';
-import { editionBases, editionRelease } from './editionBases.ts';
+import { standpointOf, type EditionFooting, type Footing, type Placing } from './standpoint.ts';
 
 /** `edition`: the line from a distribution to an edition of it that is shown apart. */
 type LinkKind = 'lineal' | 'succession' | 'lateral' | 'edition';
@@ -54,6 +53,8 @@ export interface GraphNode {
   readonly standing: string;
   /** How many editions it has that can be shown apart. */
   readonly editions: number;
+  /** Of a project: what each of its editions rests on, where they do not rest on the same; else none. */
+  readonly editionBases: readonly EditionFooting[];
 }
 
 /** Who is built on whom on one day. */
@@ -69,7 +70,10 @@ interface GraphOptions {
   readonly unfolded?: ReadonlySet<RecordId>;
 }
 
-type Draft = Omit<GraphNode, 'root' | 'generation'>;
+type Draft = Omit<GraphNode, 'root' | 'generation'> & {
+  /** Whose family it is of, where its editions alone have bases. */
+  readonly kin: readonly RecordId[];
+};
 
 /** The graph as of a day (days since 1970-01-01). What is not there yet on that day is left out. */
 export function lineageGraph(catalogue: Catalogue, day: number, options: GraphOptions = {}): LineageGraph {
@@ -77,7 +81,12 @@ export function lineageGraph(catalogue: Catalogue, day: number, options: GraphOp
   const drafts = new Map<RecordId, Draft>();
   const links: GraphLink[] = [];
   for (const { id, name } of recordsOf(catalogue, 'distribution')) {
-    const { placing, standing, footings } = standpointOf(catalogue, id, day, lifeOf(catalogue, id));
+    const {
+      placing,
+      standing,
+      footings,
+      editions: editionBases,
+    } = standpointOf(catalogue, id, day, lifeOf(catalogue, id));
     if (placing === 'absent') continue;
     const apart = unfolded.has(id);
     const shown = footings.filter(({ edition }) => !(apart && edition));
@@ -89,9 +98,11 @@ export function lineageGraph(catalogue: Catalogue, day: number, options: GraphOp
       distribution: id,
       release,
       bases: shown.map(({ base }) => base),
-      placing: shown.length || placing !== 'placed' ? placing : 'unplaced',
+      placing,
       standing,
       editions: editions.length,
+      editionBases,
+      kin: footings.map(({ base }) => base),
     });
     links.push(...shown.map((footing) => linealLink(catalogue, id, footing, day)));
     if (apart)
@@ -114,20 +125,21 @@ function addEdition(
   links: GraphLink[],
 ): void {
   const record = recordOf(catalogue, 'edition', id)!;
-  const release = editionRelease(catalogue, id, day);
-  const own = release?.id === of.release ? [] : editionBases(catalogue, id, day);
-  const footings = own.map((link) => ({ link, base: distributionOf(catalogue, link.base), past: false }));
+  const known = of.editionBases.find(({ edition }) => edition === id);
+  const footings = known?.own ?? [];
   drafts.set(id, {
     id,
     name: `${of.name} ${record.name}`,
     distribution: of.id,
-    release: release?.id ?? of.release,
+    release: known?.release ?? of.release,
     bases: footings.length ? footings.map(({ base }) => base) : [of.id],
     placing: 'placed',
     standing: of.standing,
     editions: 0,
+    editionBases: [],
+    kin: [of.id],
   });
-  links.push(...footings.map((footing) => linealLink(catalogue, id, footing, day)));
+  links.push(...footings.map((each) => linealLink(catalogue, id, { ...each, edition: undefined }, day)));
   links.push({ key: `edition ${id}`, derivative: id, base: of.id, kind: 'edition', past: false });
 }
 
@@ -172,7 +184,10 @@ function placeNodes(drafts: ReadonlyMap<RecordId, Draft>): Map<RecordId, GraphNo
     const within = new Set([...path, draft.id]);
     const placed = bases.map((id) => place(drafts.get(id)!, within));
     const generation = placed.reduce((most, base) => Math.max(most, base.generation + 1), 0);
-    const node = { ...draft, bases, root: placed[0]?.root ?? draft.id, generation };
+    const [kin] = draft.kin.filter((id) => drafts.has(id) && !within.has(id));
+    const { kin: _kin, ...rest } = draft;
+    const root = placed[0]?.root ?? (kin ? place(drafts.get(kin)!, within).root : draft.id);
+    const node = { ...rest, bases, root, generation };
     nodes.set(draft.id, node);
     return node;
   };

@@ -2,6 +2,16 @@
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 
+/** A layer by name: that of its record, with the edition where one is meant: `Corvane 4 Heath`. */
+export function nameOfLayer(
+  catalogue: Catalogue,
+  { id, edition }: { id: RecordId; edition?: RecordId },
+): string {
+  const name = nameOf(catalogue, id);
+  const record = edition ? findRecord(catalogue, edition) : undefined;
+  return record?.kind === 'edition' && record.id !== id ? `${name} ${record.name}` : name;
+}
+
 /** `Tidewater`, `Tidewater 7.1`, `Tidewater Ebb`; the id itself when the record is gone. */
 export function nameOf(catalogue: Catalogue, id: RecordId): string {
   const record = findRecord(catalogue, id);

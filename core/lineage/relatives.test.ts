@@ -50,9 +50,9 @@ describe('relatives', () => {
   });
   it('are stranded when their last base ends, and stand when another stays', () => {
     expect(outcomesWithout(graph, id('b'))).toEqual([
-      { id: id('c'), state: 'stranded', keeps: [], path: [id('b'), id('c')] },
-      { id: id('d'), state: 'stranded', keeps: [], path: [id('b'), id('d')] },
-      { id: id('e'), state: 'standing', keeps: [id('y')], path: [id('b'), id('c'), id('e')] },
+      { id: id('c'), state: 'stranded', keeps: [], editions: [], path: [id('b'), id('c')] },
+      { id: id('d'), state: 'stranded', keeps: [], editions: [], path: [id('b'), id('d')] },
+      { id: id('e'), state: 'standing', keeps: [id('y')], editions: [], path: [id('b'), id('c'), id('e')] },
     ]);
   });
 });

@@ -1,9 +1,10 @@
 /**
- * Questions to a lineage graph: who rests on whom over any number of steps, what two have in common, and who is left
- * when one ends. Only lineal lines count, and editions shown apart count as derivatives.
+ * Questions to a lineage graph: who rests on whom over any number of steps, what two have in common. Only lineal lines count.
+ * What follows lines asks for nodes, editions that are shown apart among them; what counts asks for projects: an edition is no
+ * derivative.
  */
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { LineageGraph } from './lineageGraph.ts';
+import type { GraphNode, LineageGraph } from './lineageGraph.ts';
 
 /** The derivatives of each node, direct ones only. */
 export function derivativesOf(graph: LineageGraph): Map<RecordId, RecordId[]> {
@@ -15,6 +16,21 @@ export function derivativesOf(graph: LineageGraph): Map<RecordId, RecordId[]> {
       else derivatives.set(base, [id]);
     }
   return derivatives;
+}
+
+/** What a project rests on, by whatever edition; the same whether its editions are shown apart or not. */
+export function basesOfProject({ bases, editionBases }: GraphNode): RecordId[] {
+  return editionBases.length > 0 ? [...new Set(editionBases.flatMap((each) => each.bases))] : [...bases];
+}
+
+/** The projects that rest on one, with the number of steps up to each: nearest first. Itself is at 0. */
+export function projectsOn(graph: LineageGraph, id: RecordId): Map<RecordId, number> {
+  const derivatives = new Map<RecordId, RecordId[]>();
+  for (const node of graph.nodes.values())
+    if (node.distribution === node.id)
+      for (const base of basesOfProject(node))
+        derivatives.set(base, [...(derivatives.get(base) ?? []), node.id]);
+  return stepsFrom(id, (at) => derivatives.get(at) ?? []);
 }
 
 /** All beneath a node, with the number of steps down to each: nearest first. Itself is at 0. */

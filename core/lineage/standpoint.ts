@@ -1,16 +1,15 @@
 /**
- * What one distribution rests on, on one day: the links of its current release, the other bases of its editions, and
- * for a project that is over the last ones it had. The graph, its events and its questions are all read off this.
+ * What one project rests on, on one day: the links of its current release, the other bases of its editions, and for a project
+ * that is over the last ones it had. The graph, its events and its questions are all read off this.
  */
-import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { basesOf } from './chain.ts';
-import { currentRelease, distributionOf } from './releases.ts';
+import { unitsOf, type Unit } from './bases.ts';
+import { distributionOf, publishedBy } from './releases.ts';
 import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, standingOn, type Life } from './life.ts';
-import { editionBases } from './editionBases.ts';
 
 /** A link that a distribution rests by; of an edition only, where that stands on a base of its own. */
 export interface Footing {
@@ -25,43 +24,69 @@ export interface Footing {
 /** Why there is, or is not, a base. `absent`: the distribution is not there on that day. */
 export type Placing = 'placed' | 'independent' | 'unplaced' | 'absent';
 
-/** What a distribution or edition stands on, on one day. */
+/** What the editions of a project rest on (distributions), where they differ. */
+export interface EditionFooting {
+  readonly edition: RecordId;
+  /** Its newest release on the day. */
+  readonly release?: RecordId;
+  readonly bases: readonly RecordId[];
+  /** Those that are its own: what it shares with the whole project is left out. */
+  readonly own: readonly Footing[];
+}
+
+/** What a distribution stands on, on one day. */
 export interface Standpoint {
   readonly placing: Placing;
   readonly standing: string;
-  /** The base that wins first; each base once, editions last. */
+  /** The base that wins first; each base once, those of single editions last. In no way by which edition came out last. */
   readonly footings: readonly Footing[];
+  /** Each edition with its bases, where they do not all rest on the same; else none. */
+  readonly editions: readonly EditionFooting[];
 }
 
-const ABSENT: Standpoint = { placing: 'absent', standing: '', footings: [] };
+const ABSENT: Standpoint = { placing: 'absent', standing: '', footings: [], editions: [] };
 
 /** Where a distribution stands on a day. */
 export function standpointOf(catalogue: Catalogue, id: RecordId, day: number, life: Life): Standpoint {
   if (day < life.begins) return ABSENT;
   const standing = standingOn(life, day);
-  const current = currentRelease(catalogue, id, day);
-  const own = basesOf(catalogue, current?.id ?? id, day).map((link) => footing(catalogue, link));
-  const covered = new Set(current?.editions ?? []);
-  const editions = recordsBelongingTo(catalogue, id, 'edition')
-    .filter((edition) => !covered.has(edition.id))
-    .sort((a, b) => (a.name < b.name ? -1 : 1))
-    .flatMap((edition) =>
-      editionBases(catalogue, edition.id, day).map((link) => ({
-        ...footing(catalogue, link),
-        edition: edition.id,
-      })),
-    );
-  const found = [...own, ...editions].filter(({ base }) => base !== id);
+  const units = unitsOf(catalogue, id, publishedBy(catalogue, id, day), day);
+  const each = units.map((unit) => ({ ...unit, footings: footingsOf(catalogue, id, unit) }));
+  const found = each
+    .flatMap(({ footings: own }) => own)
+    .sort((a, b) => Number(a.edition !== undefined) - Number(b.edition !== undefined));
   const footings = found.length > 0 || !isOver(standing) ? found : lastFootings(catalogue, id, day);
   const unique = footings.filter(
     ({ base }, index) => footings.findIndex((other) => other.base === base) === index,
   );
   const placing = unique.length ? 'placed' : life.independent ? 'independent' : 'unplaced';
-  return { placing, standing, footings: unique };
+  const editions = each.flatMap(({ edition, release, footings: all }): EditionFooting[] => {
+    if (!edition) return [];
+    const bases = [...new Set(all.map(({ base }) => base))];
+    return [{ edition, ...(release && { release }), bases, own: all.filter((one) => one.edition) }];
+  });
+  const differ = editions.some(({ bases }) => bases.join() !== editions[0].bases.join());
+  return { placing, standing, footings: unique, editions: differ ? editions : [] };
 }
 
-function footing(catalogue: Catalogue, link: Link, past = false): Footing {
-  return { link, base: distributionOf(catalogue, link.base), past };
+/** True for a link that is said of an edition, or of a release of some of the editions only. */
+function isOfEdition(catalogue: Catalogue, { derivative }: Link): boolean {
+  if (derivative.startsWith('edition:')) return true;
+  const release = recordOf(catalogue, 'release', derivative);
+  if (!release || release.editions.length === 0) return false;
+  const all = recordsBelongingTo(catalogue, release.distribution, 'edition');
+  return release.editions.length < all.filter((each) => each.distribution === release.distribution).length;
+}
+
+function footingsOf(catalogue: Catalogue, id: RecordId, { edition, links }: Unit): Footing[] {
+  return links
+    .map((link) => footing(catalogue, link, isOfEdition(catalogue, link) ? edition : undefined))
+    .filter(({ base }) => base !== id);
+}
+
+function footing(catalogue: Catalogue, link: Link, edition?: RecordId): Footing {
+  const base = distributionOf(catalogue, link.base);
+  return { link, base, ...(edition && { edition }), past: false };
 }
 
 /** The lineal links that ended last, of those that had begun by a day. */
@@ -74,5 +99,5 @@ function lastFootings(catalogue: Catalogue, id: RecordId, day: number): Footing[
   return links
     .filter((link) => daysInForce(catalogue, link).to === last)
     .sort((a, b) => Number(b.derivative.startsWith('release:')) - Number(a.derivative.startsWith('release:')))
-    .map((link) => footing(catalogue, link, true));
+    .map((link) => ({ ...footing(catalogue, link), past: true }));
 }

@@ -6,8 +6,15 @@ import { countImpacts, type Impact } from '../layers/impactClasses.ts';
 import { formatNumberOf } from './valueText.ts';
 
 /** What a change upstream means for one: `inherits it`, `sets its own (Tidewater 7.1)`, `rests on Fenwick 28`, another release. */
-export function wordImpact(catalogue: Catalogue, { class: name, by }: Impact): string {
-  const other = by ? nameOf(catalogue, by) : '';
+export function wordImpact(catalogue: Catalogue, impact: Impact): string {
+  const { by, editions } = impact;
+  const which = editions.map((id) => nameOf(catalogue, id)).join(', ');
+  return [wordClass(impact, by ? nameOf(catalogue, by) : ''), which && `(${which} only)`]
+    .filter(Boolean)
+    .join(' ');
+}
+
+function wordClass({ class: name, by }: Impact, other: string): string {
   switch (name) {
     case 'affected':
       return 'inherits it';

@@ -128,6 +128,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'record.needed': ({ by }, where) => `${where} cannot be removed alone: ${by} needs it.`,
   'record.unknownKind': ({ kind }, where) => `${where} is a record of an unknown kind "${kind}".`,
   'record.twice': (_params, where) => `${where} stands twice in the file.`,
+  'reading.needsReason': () =>
+    'What was seen is spoiled by its conditions. Say why it holds all the same; nothing was changed.',
   'value.invalid': ({ text, expected }, where) =>
     `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'change.value': ({ does }, where) =>

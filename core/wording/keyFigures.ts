@@ -2,13 +2,10 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { supportOf } from '../judging/support.ts';
-import { changesOf } from '../layers/changes.ts';
-import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
+import { countsOf, type FactCounts } from '../layers/counts.ts';
+import type { LayerTable } from '../layers/layerTable.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { formatCount, formatShare } from './valueText.ts';
-
-/** The cell of the top layer. */
-export const topOf = ({ cells }: LayerRow) => cells[cells.length - 1];
 
 /** A key figure of a dossier. */
 interface KeyFigure {
@@ -18,41 +15,58 @@ interface KeyFigure {
   readonly trouble?: boolean;
 }
 
+/** How the facts of a layer stand to its base, each way by itself: unknown is never told as unchanged. */
+function standingFigures(counts: FactCounts): KeyFigure[] {
+  const { changed, same, baseUnknown, noBase, notComparable, notCheckedAgain } = counts;
+  const isHeld = changed + same > 0;
+  const figures: readonly (readonly [count: number, label: string])[] = [
+    [changed, 'changed'],
+    [same, 'checked, unchanged'],
+    [baseUnknown, isHeld ? 'said, unknown in the base' : 'said; of its base nothing is known'],
+    [noBase, 'said; it has no base'],
+    [notComparable, 'not comparable'],
+    [notCheckedAgain, 'not checked again'],
+  ];
+  return figures
+    .filter(([count], i) => count > 0 || (i === 0 && isHeld))
+    .map(([count, label]) => ({ value: formatCount(count), label }));
+}
+
 /** The figures of a dossier's head, in one line: how near its base, how much it changes, how well it is known. */
 export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: number): KeyFigure[] {
   const { link } = table.layers[table.layers.length - 1];
   const measured = link && newestComparison(catalogue, link, day);
-  const counts = measured?.counts;
   const { end } = supportOf(catalogue, table).own;
-  const cells = table.rows.map(topOf);
-  const disputed = cells.filter((cell) => cell.disputed).length;
+  const counts = countsOf(table.rows);
+  const carried = measured && {
+    value: formatShare(measured.counts.same, measured.counts.installed),
+    label: measured.losses.length ? 'carried, of a list not read whole' : 'carried',
+  };
   return [
-    ...(counts
-      ? [
-          {
-            value: formatShare(counts.same, counts.installed),
-            label: measured?.losses.length ? 'carried, of a list not read whole' : 'carried',
-          },
-        ]
-      : []),
-    { value: formatCount(changesOf(table).length), label: 'changed' },
-    {
-      value: formatCount(cells.filter(({ readings }) => readings.length > 0).length),
-      label: 'facts recorded',
-    },
-    ...(disputed ? [{ value: formatCount(disputed), label: 'contradicted', trouble: true }] : []),
+    ...(carried ? [carried] : []),
+    ...standingFigures(counts),
+    { value: formatCount(counts.recorded), label: 'facts recorded' },
+    ...troubleFigures(counts),
     ...(end ? [{ value: formatWhen(end), label: 'end of support' }] : []),
   ];
 }
 
-/** Facts recorded, changes, contradictions and open questions. */
-export function keyFiguresOf(table: LayerTable): KeyFigure[] {
-  const cells = table.rows.map(topOf);
-  const recorded = cells.filter(({ readings }) => readings.length > 0).length;
-  const seen = cells.filter(({ evidence }) => evidence === 'seen').length;
+function troubleFigures({ spoiled, contradicted }: FactCounts): KeyFigure[] {
   return [
-    { value: formatCount(recorded), label: `facts recorded, ${formatCount(seen)} of them seen` },
-    { value: formatCount(changesOf(table).length), label: 'facts changed on the base' },
-    { value: formatCount(cells.filter(({ disputed }) => disputed).length), label: 'contradicted' },
+    ...(spoiled ? [{ value: formatCount(spoiled), label: 'spoiled', trouble: true }] : []),
+    ...(contradicted ? [{ value: formatCount(contradicted), label: 'contradicted', trouble: true }] : []),
+  ];
+}
+
+/** Facts recorded, changes, contradictions: the figures of the first page. */
+export function keyFiguresOf(table: LayerTable): KeyFigure[] {
+  const counts = countsOf(table.rows);
+  return [
+    {
+      value: formatCount(counts.recorded),
+      label: `facts recorded, ${formatCount(counts.seen)} of them seen`,
+    },
+    ...standingFigures(counts),
+    ...troubleFigures(counts),
   ];
 }

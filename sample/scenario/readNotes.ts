@@ -307,16 +307,16 @@ class NotesReader {
         });
         return;
       case '+':
-        assessment.strengths.push({ text: first, facts: list(second) });
+        assessment.strengths.push({ text: first, facts: list(second), reason: '' });
         return;
       case '-':
-        assessment.weaknesses.push({ text: first, facts: list(second) });
+        assessment.weaknesses.push({ text: first, facts: list(second), reason: '' });
         return;
       case 'suits:':
-        assessment.suits.push(...rest.split(';').map((text) => text.trim()));
+        assessment.suits.push(...named(rest));
         return;
       case 'not:':
-        assessment.doesNotSuit.push(...rest.split(';').map((text) => text.trim()));
+        assessment.doesNotSuit.push(...named(rest));
         return;
       case 'try:':
         assessment.alternatives.push({ name: first, why: second });
@@ -361,3 +361,6 @@ function readConditions(text: string): { conditions: Conditions; by: string } {
   const stated = Object.fromEntries(Object.entries(conditions).filter(([, value]) => value !== undefined));
   return { conditions: stated, by: /by:(.*)$/.exec(text)?.[1].trim() ?? ANALYST };
 }
+
+/** Groups of people, separated by semicolons. */
+const named = (text: string) => text.split(';').map((name) => ({ name: name.trim(), why: '' }));

@@ -2,13 +2,10 @@
 /** The layer table: facts down the side by area, the chain of bases across. A line runs through what is carried. */
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { AREAS } from '../../core/catalogue/areas.ts';
-import { formatValue } from '../../core/wording/valueText.ts';
-import { isDirect } from '../../core/catalogue/directChange.ts';
-import { wordElement } from '../../core/wording/changeText.ts';
+import { STANDING_WORDS, STATE_WORDS, wordCell } from '../../core/wording/sayingText.ts';
+import { wordSpoils } from '../../core/wording/spoilText.ts';
 import type { LayerRow, LayerTable } from '../../core/layers/layerTable.ts';
-import { isSaid, type Cell } from '../../core/layers/cell.ts';
-import { elementsSaid } from '../../core/layers/recordedChanges.ts';
-import { isKnown } from '../../core/layers/valueInForce.ts';
+import { isKnown, isSaid, type Cell } from '../../core/layers/cell.ts';
 import EvidenceMark from './EvidenceMark.vue';
 
 export interface CellPlace {
@@ -39,19 +36,16 @@ const order = computed(() => groups.value.flatMap(({ rows }) => rows));
 
 const SILENT = { notLookedAt: 'not looked at', carried: 'carried from the base' } as const;
 
-function cellText(row: LayerRow, cell: Cell): string {
-  switch (cell.state) {
-    case 'own':
-    case 'unchanged':
-      return cell.value === undefined ? 'checked, unchanged' : formatValue(row.fact, cell.value);
-    case 'none':
-      return 'none';
-    case 'doesNotApply':
-      return 'does not apply';
-    default:
-      // Parts of a list whose base is not known.
-      return cell.recorded.filter(isDirect).flatMap(elementsSaid).map(wordElement).join(', ');
-  }
+const cellText = (row: LayerRow, cell: Cell): string => wordCell(row.fact, cell);
+/** True for a cell that shows something of its own, be it to be taken with care. */
+const isShown = (cell: Cell): boolean =>
+  isSaid(cell) || cell.spoiled !== undefined || cell.notFoundOut !== undefined || cell.byEdition.length > 0;
+/** What stands beside the value: how it is to be taken, where that is not plain. */
+function remarkOf(cell: Cell): string {
+  if (cell.spoiled) return `${STATE_WORDS.spoiled}: ${wordSpoils(cell.spoiled.spoiledBy)}`;
+  if (cell.state === 'takenOver') return STATE_WORDS.takenOver;
+  const { standing } = cell;
+  return standing && standing !== 'same' && standing !== 'changed' ? STANDING_WORDS[standing] : '';
 }
 /** Why it is so, where that was noted. */
 function reasonOf({ recorded }: Cell): string {
@@ -61,11 +55,12 @@ function reasonOf({ recorded }: Cell): string {
 }
 function cellLabel(row: LayerRow, cell: Cell, index: number): string {
   const said =
-    (cell.state === 'carried' || cell.state === 'notLookedAt') && !isSaid(cell)
+    (cell.state === 'carried' || cell.state === 'notLookedAt') && !isShown(cell)
       ? SILENT[cell.state]
       : cellText(row, cell);
   const more = [
     cell.state === 'unchanged' ? 'checked, unchanged' : '',
+    remarkOf(cell),
     cell.disputed ? 'sources disagree' : '',
   ].filter(Boolean);
   return [row.fact.label, props.names[index], said, ...more].join(', ');
@@ -188,12 +183,18 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
           @dblclick="emit('act', { key: row.fact.key, layer }, 'edit', $event.currentTarget as HTMLElement)"
           @keydown="onKey($event, row, layer)"
         >
-          <div v-if="isSaid(cell)" class="said" :title="cellText(row, cell)">
-            <EvidenceMark :evidence="cell.evidence" />
+          <div
+            v-if="isShown(cell)"
+            class="said"
+            :title="[cellText(row, cell), remarkOf(cell)].filter(Boolean).join(' — ')"
+          >
+            <EvidenceMark v-if="isSaid(cell)" :evidence="cell.evidence" />
             <span class="text" :class="{ mono: row.fact.type === 'version' && cell.state !== 'none' }">{{
               cellText(row, cell)
             }}</span>
             <span v-if="cell.state === 'unchanged'" class="equal" title="checked, unchanged">=</span>
+            <span v-if="cell.spoiled" class="mark small">spoiled</span>
+            <span v-else-if="cell.state === 'takenOver'" class="mark small">not checked again</span>
             <span v-if="reasonOf(cell)" class="why soft" :title="reasonOf(cell)">why</span>
             <span v-if="cell.disputed" class="dispute" :title="`${cell.readings.length} sources disagree`"
               >≠ {{ cell.readings.length }}</span
@@ -263,6 +264,21 @@ td {
   font-size: 11.5px;
   font-weight: 400;
   border-bottom: 1px dotted;
+}
+.mark {
+  flex: none;
+  margin-left: auto;
+  color: rgb(var(--v-theme-ink-soft));
+}
+.spoiled .text,
+.takenOver .text {
+  color: rgb(var(--v-theme-ink-soft));
+  font-weight: 400;
+}
+.spoiled .text {
+  text-decoration: underline wavy rgb(var(--v-theme-error));
+  text-underline-offset: 3px;
+  text-decoration-thickness: 1px;
 }
 .why + .dispute {
   margin-left: 0;

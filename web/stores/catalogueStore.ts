@@ -49,7 +49,8 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     /** The lineage as of a day, editions folded; `factsOf` are the facts of its plates. */
     graphOf: (of: Catalogue, day: number) => workspace.views.graph(of, day),
     factsOf: (id: RecordId) => workspace.views.lineage.factsOf(id),
-    tableOf: (of: Catalogue, subject: RecordId, day: number) => workspace.views.table(of, subject, day),
+    tableOf: (of: Catalogue, subject: RecordId, day: number, edition?: RecordId) =>
+      workspace.views.table(of, subject, day, edition),
     start: (): Promise<void> => {
       performance.mark('catalogue opening');
       return workspace.start();

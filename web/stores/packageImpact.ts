@@ -9,7 +9,7 @@ import type { PackageEvent } from '../../core/layers/packageEvent.ts';
 import type { Impact } from '../../core/layers/impactClasses.ts';
 import { distributionOf } from '../../core/lineage/releases.ts';
 import type { LineageGraph } from '../../core/lineage/lineageGraph.ts';
-import { descendantsOf } from '../../core/lineage/relatives.ts';
+import { projectsOn } from '../../core/lineage/relatives.ts';
 import type { PackageStanding } from '../../core/packages/packageStanding.ts';
 import { PackageClient } from '../workers/packageClient.ts';
 import { candidateMessage, usePackageLists } from './packageLists.ts';
@@ -47,7 +47,7 @@ export function usePackageImpact(
   async function ask({ layer, name, event }: PackageQuestion): Promise<PackageImpacts | null> {
     const base = lists.described.value.find(({ at }) => at === layer);
     if (!base) return null;
-    const systems = [...descendantsOf(graph.value, distributionOf(catalogue.value, layer)).keys()]
+    const systems = [...projectsOn(graph.value, distributionOf(catalogue.value, layer)).keys()]
       .slice(1)
       .flatMap((id) => {
         const key = systemListOf(catalogue.value, graph.value.nodes.get(id)?.release ?? id, day.value);

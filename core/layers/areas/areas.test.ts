@@ -101,13 +101,13 @@ describe('theme parts', () => {
       ['icons', { kind: 'asIn', others: ['release:x-1'] }],
       ['cursor', { kind: 'carried', from: 'release:a-1' }],
       ['font', { kind: 'variant', of: 'Heath Sans 11' }],
-      ['boot', { kind: 'own' }],
+      ['boot', { kind: 'unknown' }],
     ]);
   });
   it('are not borrowed from what rests on the layer, and are as stated where that was found', () => {
     const cursorOf = (parts: ReturnType<typeof themeParts>) =>
       parts.find(({ fact }) => fact.key === 'themes.cursor')!.origin;
-    expect(cursorOf(themeParts(table('a'), ['b', 'x'].map(table)))).toEqual({ kind: 'own' });
+    expect(cursorOf(themeParts(table('a'), ['b', 'x'].map(table)))).toEqual({ kind: 'unknown' });
     const catalogue = catalogueOf(
       ...[distribution('a'), release('a', '1'), says('a', 'themes.cursor', 'Dot')],
       says('a', 'themes.origins', [{ slot: 'Cursor', name: 'borrowed from Reed' }]),

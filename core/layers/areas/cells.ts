@@ -1,7 +1,7 @@
 /** Looking things up in a layer table, for the views of its areas. */
 import { elementsOfValue, type Element } from '../../catalogue/factValue.ts';
 import type { LayerTable } from '../layerTable.ts';
-import type { Cell } from '../cell.ts';
+import { isSaid, NOTHING_HANDED, type Cell, type Handed, type KnownValue } from '../cell.ts';
 
 /** The cells of a fact, root first; none where the table does not have it. */
 export const cellsOf = (table: LayerTable, key: string): readonly Cell[] =>
@@ -10,10 +10,23 @@ export const cellsOf = (table: LayerTable, key: string): readonly Cell[] =>
 /** The cell of a fact in the top layer. */
 export const topOf = (table: LayerTable, key: string): Cell | undefined => cellsOf(table, key).at(-1);
 
-/** The elements of a list; none where it is no list, or not known. */
-export const elementsOf = (cell: Cell | undefined): readonly Element[] => elementsOfValue(cell?.value);
+/** What is handed up to the top layer by the one below. */
+export const belowTop = (cells: readonly Cell[]): Handed => cells.at(-2)?.handed ?? NOTHING_HANDED;
 
-/** Names of the base's elements that a layer does without. */
+/** The elements of a list; none where it is no list, or not known. */
+export const elementsOf = (cell: KnownValue | undefined): readonly Element[] => elementsOfValue(cell?.value);
+
+/** True for a list that this layer tells itself, all of it: what the base has beside it is missing here. */
+export function isToldWhole(cell: Cell | undefined): boolean {
+  return cell !== undefined && isSaid(cell) && !cell.isPartial && cell.state !== 'takenOver';
+}
+
+/** True for what is not there on purpose: by the project's choice, or by one at install. */
+export function isOnPurpose({ inForce }: Cell): boolean {
+  return inForce?.state === 'none' && inForce.marks.includes('onPurpose');
+}
+
+/** Names of the base's elements that a layer does without; none where only some of its own are known. */
 export function missingFrom(own: readonly Element[], base: readonly Element[]): string[] {
   const names = new Set(own.map(({ name }) => name));
   return base.flatMap(({ name }) => (names.has(name) ? [] : [name]));

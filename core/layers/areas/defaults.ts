@@ -1,12 +1,17 @@
 /** Which application fills which role, where it comes from, and which roles are empty. */
 import { APPLICATION_ROLES, findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
-import { diffValues, type ComparedElement } from '../compareValues.ts';
+import type { Cell } from '../cell.ts';
+import { comparedElements } from '../changes.ts';
+import type { ComparedElement } from '../compareValues.ts';
 import type { LayerTable } from '../layerTable.ts';
-import { cellsOf, elementsOf, topOf } from './cells.ts';
+import { belowTop, cellsOf, elementsOf, isOnPurpose, topOf } from './cells.ts';
 
-/** How a role is filled: as in a base, by the layer's own choice, by nothing, by a choice at install, or not known. */
-type RoleState = 'carried' | 'own' | 'empty' | 'chosen' | 'unknown';
+/**
+ * How a role is filled: as in a base, by the layer's own choice, here (what the base has cannot be told), by nothing, left empty
+ * on purpose, seen under conditions that spoil it, or not known.
+ */
+type RoleState = 'carried' | 'own' | 'said' | 'empty' | 'chosen' | 'spoiled' | 'unknown';
 
 /** One role and the applications that fill it, here and in the base. */
 export interface RoleRow {
@@ -17,6 +22,8 @@ export interface RoleRow {
   readonly layer?: RecordId;
   /** What the base has in that role, where it is another one. */
   readonly base: string;
+  /** Why it is empty, in the words in which it was said. */
+  readonly why: string;
   /** The desktop that the application belongs to, where that was found. */
   readonly belongs: string;
   /** True for one that belongs to another desktop than the default one. */
@@ -43,33 +50,23 @@ export function defaultsOf(table: LayerTable): DefaultsView {
   const roles = APPLICATION_ROLES.map(({ id }): RoleRow => {
     const fact = findFactKey(`defaults.application.${id}`)!;
     const cells = cellsOf(table, fact.key);
-    const [below, top] = [cells.at(-2), cells[cells.length - 1]];
+    const [below, top] = [belowTop(cells), cells[cells.length - 1]];
     const application = String(top.value ?? '');
     const role = fact.label.toLowerCase();
     const home = belongs.get(role) ?? belongs.get(id) ?? belongs.get(application.toLowerCase()) ?? '';
-    const isOwn = top.setBy === cells.length - 1;
-    const filled = top.value !== undefined;
-    const isChosen = chosen.has(role) || chosen.has(id);
-    const state: RoleState = filled
-      ? isOwn
-        ? 'own'
-        : 'carried'
-      : isChosen
-        ? 'chosen'
-        : top.absent
-          ? 'empty'
-          : 'unknown';
+    const isChosen = chosen.has(role) || chosen.has(id) || isOnPurpose(top);
     return {
       fact,
       application,
-      state,
+      state: roleStateOf(top, cells.length - 1, isChosen),
       ...(top.setBy >= 0 && { layer: table.layers[top.setBy].id }),
-      base: below?.value !== undefined && below.value !== top.value ? String(below.value) : '',
+      base: below.value !== undefined && below.value !== top.value ? String(below.value) : '',
+      why: isChosen ? (top.inForce?.said ?? '') : '',
       belongs: home,
       foreign: home !== '' && desktop !== '' && home !== desktop,
     };
   });
-  const counts = { carried: 0, own: 0, empty: 0, chosen: 0, unknown: 0 };
+  const counts = { carried: 0, own: 0, said: 0, empty: 0, chosen: 0, spoiled: 0, unknown: 0 };
   for (const { state } of roles) counts[state]++;
   return {
     roles,
@@ -85,7 +82,18 @@ function slots(table: LayerTable, key: string): Map<string, string> {
 }
 
 function servicesOf(table: LayerTable): readonly ComparedElement[] | null {
-  const [below, top] = cellsOf(table, 'defaults.services').slice(-2);
-  if (!top || below.value === undefined || top.value === undefined) return null;
-  return diffValues(below.value, top.value);
+  const row = table.rows.find(({ fact }) => fact.key === 'defaults.services');
+  const compared = row && comparedElements(row, row.cells.length - 1);
+  return compared?.filter(({ kind }) => kind !== 'keeps') ?? null;
+}
+
+function roleStateOf(
+  { value, absent, setBy, standing, spoiled }: Cell,
+  top: number,
+  isChosen: boolean,
+): RoleState {
+  if (spoiled) return 'spoiled';
+  if (value === undefined) return isChosen ? 'chosen' : absent ? 'empty' : 'unknown';
+  if (setBy !== top) return 'carried';
+  return standing === 'changed' || standing === 'no base' ? 'own' : 'said';
 }

@@ -2,10 +2,11 @@
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { versionOrderOf } from '../changes.ts';
 import type { LayerTable } from '../layerTable.ts';
-import { cellsOf, elementsOf, introducedAt, missingFrom, topOf } from './cells.ts';
+import { isOwnBuild } from '../compareValues.ts';
+import { belowTop, cellsOf, elementsOf, introducedAt, isToldWhole, missingFrom, topOf } from './cells.ts';
 
-/** How the running kernel stands to the base's. */
-type KernelStanding = 'same' | 'older' | 'newer' | 'other' | 'unknown';
+/** How the running kernel stands to the base's. `otherDay`: the base rolls on, and its kernel is of another day. */
+type KernelStanding = 'same' | 'older' | 'newer' | 'other' | 'otherDay' | 'unknown';
 
 interface OfferedKernel {
   readonly name: string;
@@ -20,6 +21,8 @@ export interface KernelView {
   readonly version: string;
   readonly release: string;
   readonly base: string;
+  /** The day on which the base's was so, where that is known. */
+  readonly baseDay?: number;
   readonly standing: KernelStanding;
   readonly flavour: string;
   readonly scheduler: string;
@@ -38,13 +41,15 @@ export interface KernelView {
 export function kernelOf(table: LayerTable): KernelView {
   const text = (key: string) => String(topOf(table, `kernel.${key}`)?.value ?? '');
   const offered = cellsOf(table, 'kernel.offered');
-  const base = String(cellsOf(table, 'kernel.version').at(-2)?.value ?? '');
+  const below = belowTop(cellsOf(table, 'kernel.version'));
+  const base = String(below.value ?? '');
   const changeable = topOf(table, 'kernel.changeable')?.value;
   const delay = topOf(table, 'kernel.delay')?.value;
   return {
     version: text('version'),
     release: text('release'),
     base,
+    ...(below.day !== undefined && { baseDay: below.day }),
     standing: standingOf(table, text('version'), base),
     flavour: text('flavour'),
     scheduler: text('scheduler'),
@@ -55,10 +60,9 @@ export function kernelOf(table: LayerTable): KernelView {
       version: settings?.version ?? '',
       layer: table.layers[introducedAt(offered, name)].id,
     })),
-    missing:
-      offered.at(-1)?.state === 'notLookedAt'
-        ? []
-        : missingFrom(elementsOf(offered.at(-1)), elementsOf(offered.at(-2))),
+    missing: isToldWhole(offered.at(-1))
+      ? missingFrom(elementsOf(offered.at(-1)), elementsOf(belowTop(offered)))
+      : [],
     picker: text('switcher'),
     ...(typeof changeable === 'boolean' && { changeable }),
     ...(typeof delay === 'number' && { daysBehind: delay }),
@@ -66,9 +70,11 @@ export function kernelOf(table: LayerTable): KernelView {
 }
 
 function standingOf(table: LayerTable, version: string, base: string): KernelStanding {
+  const standing = topOf(table, 'kernel.version')?.standing;
   if (!version || !base) return 'unknown';
+  if (standing === 'not comparable') return 'otherDay';
   if (version === base) return 'same';
-  const order = versionOrderOf(table)?.(version, base);
-  if (!order) return 'other';
-  return order < 0 ? 'older' : 'newer';
+  const order = versionOrderOf(table);
+  if (!order || isOwnBuild(base, version)) return 'other';
+  return order(version, base) < 0 ? 'older' : 'newer';
 }

@@ -4,7 +4,7 @@ import type { RecordId } from '../../catalogue/recordId.ts';
 import type { LayerTable } from '../layerTable.ts';
 import type { Cell } from '../cell.ts';
 import { partOfRepository } from '../../packages/listParts.ts';
-import { cellsOf, elementsOf, introducedAt, missingFrom } from './cells.ts';
+import { belowTop, cellsOf, elementsOf, introducedAt, isToldWhole, missingFrom } from './cells.ts';
 
 /** A repository of the top layer. */
 export interface RepositoryRow {
@@ -38,7 +38,7 @@ export function repositoriesOf(table: LayerTable): {
   const rows = elementsOf(cells.at(-1)).map(({ name, settings }, i): RepositoryRow => {
     const first = introducedAt(cells, name);
     // How long a base tests its packages says nothing of what a derivative adds, nor of updates and security fixes.
-    const isTested = partOfRepository(name) === 'base';
+    const isTested = partOfRepository(name) === 'base' && !saysItsOwn(cells[first]);
     const ofLayer = (key: readonly Cell[]) =>
       isTested && key[first]?.setBy === first ? key[first].value : undefined;
     const least = daysOf(settings?.holding ?? ofLayer(holding));
@@ -57,8 +57,15 @@ export function repositoriesOf(table: LayerTable): {
       ...(longest !== undefined && { holdingMost: longest }),
     };
   });
-  const missing = missingFrom(elementsOf(cells.at(-1)), elementsOf(cells.at(-2)));
+  const missing = isToldWhole(cells.at(-1))
+    ? missingFrom(elementsOf(cells.at(-1)), elementsOf(belowTop(cells)))
+    : [];
   return { rows, missing };
+}
+
+/** True where a layer tells of some tier how long it is tested: that is not the time of the others. */
+function saysItsOwn(cell: Cell): boolean {
+  return elementsOf(cell).some(({ settings }) => settings?.holding !== undefined);
 }
 
 /** `10`, `10 days`. */

@@ -3,7 +3,7 @@ import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
 import { equalValues } from '../../catalogue/equalValues.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { LayerTable } from '../layerTable.ts';
-import { cellsOf, elementsOf, topOf } from './cells.ts';
+import { belowTop, cellsOf, elementsOf, topOf } from './cells.ts';
 
 /** Where a theme part comes from. */
 export type ThemeOrigin =
@@ -11,6 +11,8 @@ export type ThemeOrigin =
   | { readonly kind: 'variant'; readonly of: string }
   | { readonly kind: 'asIn'; readonly others: readonly RecordId[] }
   | { readonly kind: 'own' }
+  /** Said here; what the base has is not known. */
+  | { readonly kind: 'unknown' }
   /** As an analyst found it, in words. */
   | { readonly kind: 'stated'; readonly words: string };
 
@@ -58,7 +60,7 @@ export function themeParts(table: LayerTable, others: readonly LayerTable[]): Th
     if (words) return part({ kind: 'stated', words });
     if (top.setBy < table.layers.length - 1)
       return part({ kind: 'carried', from: table.layers[top.setBy].id });
-    const base = cells.at(-2)?.value;
+    const base = belowTop(cells).value;
     if (typeof base === 'string' && isVariant(top.value, base)) return part({ kind: 'variant', of: base });
     const same = strangers.filter((other) => {
       const cell = topOf(other, fact.key);
@@ -66,7 +68,7 @@ export function themeParts(table: LayerTable, others: readonly LayerTable[]): Th
     });
     if (same.length)
       return part({ kind: 'asIn', others: same.map(({ layers }) => layers[layers.length - 1].id) });
-    return part({ kind: 'own' });
+    return part({ kind: top.standing === 'changed' || top.standing === 'no base' ? 'own' : 'unknown' });
   });
 }
 

@@ -75,8 +75,10 @@ const isEmpty = computed(() => !claims.value.length && !questions.value.length &
           <tr>
             <th scope="row">Suits, does not suit</th>
             <td v-for="{ id, suits, doesNotSuit, alternatives, bias } in assessments" :key="id" class="small">
-              <div v-if="suits.length">Suits {{ suits.join(', ') }}.</div>
-              <div v-if="doesNotSuit.length">Does not suit {{ doesNotSuit.join(', ') }}.</div>
+              <div v-if="suits.length">Suits {{ suits.map(({ name }) => name).join(', ') }}.</div>
+              <div v-if="doesNotSuit.length">
+                Does not suit {{ doesNotSuit.map(({ name }) => name).join(', ') }}.
+              </div>
               <div v-for="other in alternatives" :key="other.name">
                 Try {{ other.name }}: {{ other.why }}.
               </div>

@@ -158,7 +158,7 @@ function writeImages(next: readonly Element[]): boolean {
     ? ({ state: 'set', text: formatTypedValue(IMAGES, [...next]) } as const)
     : ({ state: 'none' } as const);
   return notices.tellTrouble(
-    write(subjectOf(top.value, IMAGES), IMAGES, saying, source ? { id: source } : null),
+    write({ subject: subjectOf(top.value, IMAGES) }, IMAGES, saying, source ? { id: source } : null),
   );
 }
 function setImage(id: string, column: string, text: string): void {

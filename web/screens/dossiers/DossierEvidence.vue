@@ -6,7 +6,8 @@ import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
-import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
+import { wordSaying } from '../../../core/wording/sayingText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import {
   evidenceByFile,
   evidenceBySource,
@@ -44,13 +45,13 @@ const unsourced = computed(() => all.value.find(({ source }) => !source)?.lines.
 const PARTS: Readonly<Record<ReadingPart, string>> = {
   inForce: 'in force',
   agrees: 'agrees with what is in force',
+  explained: 'says otherwise, under other conditions',
   outvoted: 'says otherwise, not in force',
+  notFoundOut: 'could not be found out',
   spoiled: 'spoiled',
   replaced: 'replaced by a later one',
 };
-const STATES = { unchanged: 'checked, unchanged', none: 'none', doesNotApply: 'does not apply' } as const;
-const saying = ({ fact, reading }: EvidenceLine) =>
-  reading.state === 'set' ? formatValue(fact, reading.value!) : STATES[reading.state];
+const saying = ({ fact, reading }: EvidenceLine) => wordSaying(fact, reading);
 const wordPart = ({ part, reading }: EvidenceLine) =>
   part === 'spoiled' ? `spoiled: ${reading.spoiledBy.join(', ')}` : PARTS[part];
 function wordGiven({ lines, tellsBase, changes }: SourceEvidence): string {

@@ -3,10 +3,11 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import type { Release } from '../../../core/catalogue/release.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordChain } from '../../../core/wording/dossierText.ts';
-import { told } from '../../../core/wording/summary.ts';
+import { wordCell } from '../../../core/wording/sayingText.ts';
 import { headFiguresOf } from '../../../core/wording/keyFigures.ts';
 import { stripOf } from '../../../core/layers/strip.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
@@ -14,16 +15,39 @@ import { releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 
-const props = defineProps<{ catalogue: Catalogue; release: RecordId; table: LayerTable; day: number }>();
-defineEmits<{ beginRelease: []; exportMarkdown: [] }>();
+const props = defineProps<{
+  catalogue: Catalogue;
+  release: RecordId;
+  table: LayerTable;
+  day: number;
+  /** The editions of the release. */
+  editions: readonly RecordId[];
+}>();
+defineEmits<{
+  beginRelease: [];
+  exportMarkdown: [];
+  /** One of them, or undefined for what holds of all. */
+  chooseEdition: [edition: RecordId | undefined];
+}>();
 
 const route = useRoute();
 const top = computed(() => props.table.layers[props.table.layers.length - 1]);
 const releases = computed(() => releasesOf(props.catalogue, top.value.distribution));
+/** Of which edition alone a release is, where that is so and its version does not say it. */
+function editionsNote({ editions, version }: Release): string {
+  const names = editions.flatMap((each) => recordOf(props.catalogue, 'edition', each)?.name ?? []);
+  return names.length === 1 && !version.includes(names[0]) ? names[0] : '';
+}
 const release = computed(() => recordOf(props.catalogue, 'release', props.release));
 const strip = computed(() => stripOf(props.table));
-const purpose = computed(() => told(props.table, 'identity.purpose')?.text ?? '');
-const standing = computed(() => told(props.table, 'identity.standing')?.text ?? '');
+const textOf = (key: string) => {
+  const row = props.table.rows.find(({ fact }) => fact.key === key);
+  const cell = row?.cells.at(-1);
+  return row && cell?.value !== undefined ? wordCell(row.fact, cell) : '';
+};
+const purpose = computed(() => textOf('identity.purpose'));
+const standing = computed(() => textOf('identity.standing'));
+const independent = computed(() => textOf('lineage.independent') === 'yes');
 const figures = computed(() => headFiguresOf(props.catalogue, props.table, props.day));
 </script>
 
@@ -48,7 +72,9 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
         class="release"
         :class="{ current: entry.id === props.release }"
         :to="{ name: 'dossier', params: { release: entry.id }, query: route.query }"
-        >{{ entry.version }}</router-link
+        :title="editionsNote(entry)"
+        >{{ entry.version
+        }}<span v-if="editionsNote(entry)" class="of"> {{ editionsNote(entry) }}</span></router-link
       >
       <button
         v-if="release"
@@ -59,6 +85,19 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       >
         +
       </button>
+      <template v-if="editions.length > 1">
+        <span class="soft">edition</span>
+        <button
+          v-for="each in [undefined, ...editions]"
+          :key="each ?? ''"
+          class="release"
+          :class="{ current: top.edition === each }"
+          :aria-pressed="top.edition === each"
+          @click="$emit('chooseEdition', each)"
+        >
+          {{ each ? recordOf(catalogue, 'edition', each)?.name : 'all' }}
+        </button>
+      </template>
       <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
       <span class="spacer" />
       <v-btn :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
@@ -68,7 +107,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
     </div>
     <p v-if="purpose" class="purpose cut" :title="purpose">“{{ purpose }}”</p>
     <div class="chain">
-      <span>{{ wordChain(catalogue, table.layers) }}</span>
+      <span>{{ wordChain(catalogue, table.layers, independent) }}</span>
       <ChangeStrip v-if="top.link" :bars="strip" class="strip" />
     </div>
     <ul class="figures small" aria-label="Key figures">
@@ -98,6 +137,9 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
   color: inherit;
   font-size: 12.5px;
   text-decoration: none;
+}
+.of {
+  opacity: 0.75;
 }
 .release.current {
   background: rgb(var(--v-theme-frame));

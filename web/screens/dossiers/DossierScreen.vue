@@ -11,13 +11,14 @@ import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catal
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatDossierMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
+import { belowOf, comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
 import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
 import { markRestUnchanged } from '../../../core/editing/unchangedRest.ts';
-import { subjectOf } from '../../../core/layers/unchanged.ts';
-import { isKnown } from '../../../core/layers/valueInForce.ts';
+import { editionMeant, subjectOf } from '../../../core/layers/unchanged.ts';
+import { isKnown, type Handed } from '../../../core/layers/cell.ts';
+import { editionsOfRelease } from '../../../core/lineage/bases.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
-import { nameOf } from '../../../core/lineage/names.ts';
+import { nameOf, nameOfLayer } from '../../../core/lineage/names.ts';
 import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useQueryState } from '../../parts/queryState.ts';
@@ -57,10 +58,13 @@ const known = computed(
     /^(distribution|edition|release):/.test(id.value) && findRecord(catalogue.value, id.value) !== undefined,
 );
 const distribution = computed(() => distributionOf(catalogue.value, id.value));
-const table = computed(() => store.tableOf(catalogue.value, id.value, day.value));
-const layers = computed(() => table.value.layers);
-const names = computed(() => layers.value.map((layer) => nameOf(catalogue.value, layer.id)));
 const release = computed(() => recordOf(catalogue.value, 'release', id.value));
+/** The editions of the release, where it has several; one of them may be meant. */
+const editions = computed(() => (release.value ? editionsOfRelease(catalogue.value, release.value) : []));
+const edition = computed(() => editions.value.find((each) => each === query.value.edition));
+const table = computed(() => store.tableOf(catalogue.value, id.value, day.value, edition.value));
+const layers = computed(() => table.value.layers);
+const names = computed(() => layers.value.map((layer) => nameOfLayer(catalogue.value, layer)));
 const link = computed(() => layers.value.at(-1)?.link);
 
 const TABS = {
@@ -119,10 +123,16 @@ function select(place: CellPlace | null): void {
 }
 const selectedRow = computed(() => table.value.rows.find(({ fact }) => fact.key === selected.value?.key));
 
+/** True for a layer that was found to rest on nothing. */
+const isFirst = (layer: number) =>
+  layer === 0 &&
+  table.value.rows.find(({ fact }) => fact.key === 'lineage.independent')?.cells[0].value === true;
+
 interface Editing {
   fact: FactKey;
   layer: number;
   text: string;
+  below: Handed | undefined;
   reading: Reading | undefined;
   anchor: HTMLElement;
 }
@@ -139,7 +149,8 @@ function act(place: CellPlace, action: CellAction, anchor: HTMLElement): void {
     editing.value = {
       fact: row.fact,
       layer: place.layer,
-      text: cell.inForce?.state === 'set' ? formatTypedValue(row.fact, cell.inForce.value!) : '',
+      text: cell.inForce?.value === undefined ? '' : formatTypedValue(row.fact, cell.inForce.value),
+      below: row.fact.inherited && !isFirst(place.layer) ? belowOf(row, place.layer) : undefined,
       reading: cell.inForce,
       anchor,
     };
@@ -152,7 +163,8 @@ function act(place: CellPlace, action: CellAction, anchor: HTMLElement): void {
     if (said.length) notices.tellTrouble(remove(said));
   } else {
     const source = cell.inForce?.source;
-    notices.tellTrouble(write(subject, row.fact, { state: action }, source ? { id: source } : null));
+    const meant = { subject, edition: editionMeant(layers.value[place.layer], row.fact) };
+    notices.tellTrouble(write(meant, row.fact, { state: action }, source ? { id: source } : null));
   }
 }
 function actOnSelected(action: CellAction): void {
@@ -165,13 +177,12 @@ function actOnSelected(action: CellAction): void {
 function editChange(key: string, record: RecordedChange | undefined, anchor: HTMLElement): void {
   const row = table.value.rows.find(({ fact }) => fact.key === key)!;
   const layer = layers.value.length - 1;
-  const below = layer > 0 ? row.cells[layer - 1] : undefined;
   changing.value = {
     fact: row.fact,
     subject: record?.subject ?? subjectOf(layers.value[layer], row.fact),
     subjectName: names.value[layer],
     compared: comparedElements(row, layer, versionOrderOf(table.value, layer)),
-    baseKnown: below !== undefined && isKnown(below),
+    baseKnown: isKnown(belowOf(row, layer)),
     record,
     anchor,
   };
@@ -182,15 +193,19 @@ function closeEditor(): void {
   changing.value = null;
   anchor?.focus();
 }
-const onAccept = (reading: Reading) =>
-  notices.tellTrouble(accept(reading, selectedRow.value!.cells[selected.value!.layer].readings));
+const onAccept = (reading: Reading, because: string) =>
+  notices.tellTrouble(accept(reading, selectedRow.value!.cells[selected.value!.layer].readings, because));
 const onRemove = (reading: Reading) => notices.tellTrouble(remove([reading]));
 
 function exportMarkdown(): void {
   const name = `${nameOf(catalogue.value, id.value)
     .toLowerCase()
     .replace(/[^a-z0-9.]+/g, '-')}.md`;
-  saveTextFile(name, 'text/markdown', formatDossierMarkdown(catalogue.value, id.value, day.value));
+  saveTextFile(
+    name,
+    'text/markdown',
+    formatDossierMarkdown(catalogue.value, { id: id.value, edition: edition.value }, day.value),
+  );
   notices.tell(`Exported as ${name}.`);
 }
 </script>
@@ -210,6 +225,8 @@ function exportMarkdown(): void {
         :release="id"
         :table="table"
         :day="day"
+        :editions="editions"
+        @choose-edition="(next) => go({ edition: next })"
         @begin-release="beginsRelease = true"
         @export-markdown="exportMarkdown"
       />
@@ -265,13 +282,7 @@ function exportMarkdown(): void {
           :day="day"
         />
         <DossierEvidence v-else-if="tab === 'evidence'" :catalogue="catalogue" :table="table" />
-        <DossierSummary
-          v-else-if="tab === 'summary'"
-          :catalogue="catalogue"
-          :release="id"
-          :table="table"
-          :day="day"
-        />
+        <DossierSummary v-else-if="tab === 'summary'" :catalogue="catalogue" :table="table" :day="day" />
         <DossierDifference
           v-else-if="tab === 'difference'"
           :catalogue="catalogue"
@@ -308,6 +319,7 @@ function exportMarkdown(): void {
       :catalogue="catalogue"
       :from="id"
       :link="link"
+      :day="day"
       @begun="
         (next) => router.push({ name: 'dossier', params: { release: next }, query: { asof: query.asof } })
       "
@@ -323,6 +335,8 @@ function exportMarkdown(): void {
       :key="`${editing.fact.key}:${editing.layer}`"
       :fact="editing.fact"
       :subject="subjectOf(layers[editing.layer], editing.fact)"
+      :edition="editionMeant(layers[editing.layer], editing.fact)"
+      :below="editing.below"
       :subject-name="names[editing.layer]"
       :text="editing.text"
       :reading="editing.reading"

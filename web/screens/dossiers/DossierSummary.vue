@@ -1,11 +1,18 @@
 <script setup lang="ts">
-/** The dossier's first page: sentences made of facts, each leading to what it rests on. */
-import { computed } from 'vue';
+/** The dossier's first page: statements made of facts, each leading to what it rests on. What answers first is shown, the rest folds. */
+import { computed, ref } from 'vue';
 import type { LocationQueryValue } from 'vue-router';
+import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { summaryOf, type SummarySection, type SummarySentence } from '../../../core/wording/summary.ts';
+import { dossierStatements } from '../../../core/judging/statements/dossierStatements.ts';
+import {
+  STATEMENT_PARTS,
+  type Statement,
+  type StatementPart,
+} from '../../../core/judging/statements/statement.ts';
 import { keyFiguresOf } from '../../../core/wording/keyFigures.ts';
+import { PART_TITLES, wordStatement } from '../../../core/wording/statements/wordStatement.ts';
 import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
@@ -13,93 +20,122 @@ import { nameOf } from '../../../core/lineage/names.ts';
 import LossRemark from '../../parts/LossRemark.vue';
 import PackageBar from '../../parts/PackageBar.vue';
 
-const props = defineProps<{ catalogue: Catalogue; release: RecordId; table: LayerTable; day: number }>();
+const props = defineProps<{ catalogue: Catalogue; table: LayerTable; day: number }>();
 
-const sections = computed(() => summaryOf(props.catalogue, props.release, props.day));
+interface Told {
+  readonly statement: Statement;
+  readonly text: string;
+  readonly lead: string;
+}
+const told = computed(() =>
+  dossierStatements(props.catalogue, props.table, props.day).flatMap((statement): Told[] => {
+    const text = wordStatement(statement);
+    return text ? [{ statement, text, lead: statement.area ? labelOfArea(statement.area) : '' }] : [];
+  }),
+);
+const unfolded = ref<ReadonlySet<StatementPart>>(new Set());
+/** A part whose rest is short is shown whole: a button for one line hides more than it spares. */
+const SHORT = 2;
+const sections = computed(() =>
+  STATEMENT_PARTS.map((part) => {
+    const all = told.value.filter(({ statement }) => statement.part === part);
+    const rest = all.filter(({ statement }) => !statement.leads);
+    const isWhole = rest.length <= SHORT || rest.length === all.length || unfolded.value.has(part);
+    const shown = isWhole ? all : all.filter(({ statement }) => statement.leads);
+    return { part, shown: paragraphsOf(shown), folded: all.length - shown.length };
+  }).filter(({ shown }) => shown.length > 0),
+);
+/** Statements on one area are one paragraph, all others one each. */
+function paragraphsOf(shown: readonly Told[]): Told[][] {
+  const paragraphs: Told[][] = [];
+  for (const each of shown) {
+    const last = paragraphs.at(-1);
+    if (each.lead && last?.[0].lead === each.lead) last.push(each);
+    else paragraphs.push([each]);
+  }
+  return paragraphs;
+}
+
 const figures = computed(() => keyFiguresOf(props.table));
 const comparison = computed(() => {
   const link = props.table.layers.at(-1)?.link;
   return link && newestComparison(props.catalogue, link, props.day);
 });
-/** Sources are numbered in the order in which sentences rest on them. */
+/** Sources are numbered in the order in which statements rest on them. */
 const numbers = computed(() => {
   const found = new Map<RecordId, number>();
-  for (const { sentences } of sections.value)
-    for (const { sources } of sentences)
-      for (const id of sources) if (!found.has(id)) found.set(id, found.size + 1);
+  for (const { statement } of told.value)
+    for (const id of statement.sources) if (!found.has(id)) found.set(id, found.size + 1);
   return found;
 });
-const numbersOf = (sentence: SummarySentence) =>
-  [...new Set(sentence.sources)].map((id) => ({ id, number: numbers.value.get(id)! }));
+/** Statements of these parts may have no source: what nobody has looked at, what the analyst asks. */
+const isSourceless = ({ part, sources, kind }: Statement) =>
+  sources.length === 0 &&
+  part !== 'unsettled' &&
+  part !== 'doubt' &&
+  kind !== 'baseUnknown' &&
+  kind !== 'names';
 
-/** Sentences under one lead are one paragraph, all others one each. */
-function paragraphsOf({ id, sentences }: SummarySection): SummarySentence[][] {
-  const paragraphs: SummarySentence[][] = [];
-  for (const sentence of sentences) {
-    if (id === 'brings' && !sentence.lead && paragraphs.length)
-      paragraphs[paragraphs.length - 1].push(sentence);
-    else paragraphs.push([sentence]);
-  }
-  return paragraphs;
-}
-
-function addressOf({ to }: SummarySentence, asof: LocationQueryValue | LocationQueryValue[]) {
+function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryValue[], edition: unknown) {
+  const kept = { asof, edition: edition as string | undefined };
   if ('link' in to)
     return { name: 'lineage', query: { at: props.table.layers.at(-1)!.distribution, link: to.link, asof } };
-  if ('part' in to) return { query: { tab: to.part, asof } };
-  return { query: { tab: 'layers', fact: to.fact, asof } };
+  if ('part' in to) return { query: { tab: to.part, ...kept } };
+  return { query: { tab: 'layers', fact: to.fact, ...kept } };
 }
 </script>
 
 <template>
   <div class="summary">
     <div class="figures">
-      <div v-if="comparison">
+      <div v-if="comparison" class="measured">
         <div class="figure">{{ formatShare(comparison.counts.same, comparison.counts.installed) }}</div>
         <div class="small soft">of its packages carried from {{ nameOf(catalogue, comparison.base) }}</div>
         <LossRemark :losses="comparison.losses" />
         <PackageBar class="share" :counts="comparison.counts" />
       </div>
-      <div v-for="{ value, label } in figures" :key="label">
+      <div v-for="{ value, label, trouble } in figures" :key="label" :class="{ trouble }">
         <div class="figure">{{ value }}</div>
         <div class="small soft">{{ label }}</div>
       </div>
     </div>
-    <section v-for="section in sections" :key="section.id" :class="section.id">
-      <h2>{{ section.title }}</h2>
-      <p v-for="(paragraph, i) in paragraphsOf(section)" :key="i">
-        <strong v-if="paragraph[0].lead">{{ paragraph[0].lead }}. </strong>
-        <template v-for="sentence in paragraph" :key="sentence.text">
-          <router-link
-            class="plain-link"
-            title="What it rests on"
-            :to="addressOf(sentence, $route.query.asof)"
-            >{{ sentence.text }}</router-link
+    <div class="sections">
+      <section v-for="{ part, shown, folded } in sections" :key="part" :class="part">
+        <h2>{{ PART_TITLES[part] }}</h2>
+        <p v-for="(paragraph, i) in shown" :key="i">
+          <strong v-if="paragraph[0].lead && part !== 'doubt'">{{ paragraph[0].lead }}. </strong>
+          <template v-for="{ statement, text } in paragraph" :key="text">
+            <router-link
+              class="plain-link"
+              title="What it rests on"
+              :to="addressOf(statement, $route.query.asof, $route.query.edition)"
+              >{{ text }}</router-link
+            >
+            <a
+              v-for="id in statement.sources"
+              :key="id"
+              class="note"
+              :href="`#source-${numbers.get(id)}`"
+              :title="nameOf(catalogue, id)"
+              @click.prevent="
+                ($el.querySelector(`#source-${numbers.get(id)}`) as HTMLElement)?.scrollIntoView({
+                  block: 'center',
+                  behavior: 'smooth',
+                })
+              "
+              >{{ numbers.get(id) }}</a
+            >
+            <span v-if="isSourceless(statement)" class="note none" title="No source is recorded"
+              >no source</span
+            >
+            {{ ' ' }}</template
           >
-          <a
-            v-for="{ id, number } in numbersOf(sentence)"
-            :key="id"
-            class="note"
-            :href="`#source-${number}`"
-            :title="nameOf(catalogue, id)"
-            @click.prevent="
-              ($el.querySelector(`#source-${number}`) as HTMLElement)?.scrollIntoView({
-                block: 'center',
-                behavior: 'smooth',
-              })
-            "
-            >{{ number }}</a
-          >
-          <span
-            v-if="sentence.sources.length === 0 && !sentence.counts && section.id !== 'unsettled'"
-            class="note none"
-            title="No source is recorded"
-            >no source</span
-          >
-          {{ ' ' }}</template
-        >
-      </p>
-    </section>
+        </p>
+        <button v-if="folded" class="more small" @click="unfolded = new Set([...unfolded, part])">
+          Show {{ formatNumberOf(folded, 'more statement') }}
+        </button>
+      </section>
+    </div>
     <section v-if="numbers.size" class="sources">
       <h2>{{ formatNumberOf(numbers.size, 'source') }} of this page</h2>
       <ol>
@@ -117,29 +153,47 @@ function addressOf({ to }: SummarySentence, asof: LocationQueryValue | LocationQ
 
 <style scoped>
 .summary {
-  max-width: 78ch;
   padding-top: 14px;
 }
 .figures {
-  display: grid;
-  grid-template-columns: 1.7fr 1fr 1fr 1fr;
-  gap: 20px;
-  margin-bottom: 10px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 28px;
+  margin-bottom: 4px;
+}
+.figures > div {
+  max-width: 150px;
+}
+.figures > .measured {
+  flex: 0 0 230px;
+  max-width: none;
+}
+.figures .trouble .figure {
+  color: rgb(var(--v-theme-error));
 }
 .share {
   margin-top: 6px;
 }
+/* A line is read with ease up to some eighty letters; a wide screen has room for two of them side by side. */
+.sections {
+  columns: 2 460px;
+  column-gap: 44px;
+  max-width: 168ch;
+}
 section {
-  margin-top: 16px;
+  padding-top: 14px;
 }
 h2 {
   padding-bottom: 3px;
   border-bottom: 1px solid rgb(var(--v-theme-line));
   margin-bottom: 6px;
+  break-after: avoid;
 }
 p {
   margin: 5px 0;
   line-height: 1.45;
+  orphans: 2;
+  widows: 2;
 }
 .note {
   font-size: 11px;
@@ -152,9 +206,17 @@ p {
 .note.none {
   color: rgb(var(--v-theme-ink-soft));
 }
+.more {
+  color: rgb(var(--v-theme-accent-ink));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.sources {
+  max-width: 168ch;
+}
 ol {
   padding-left: 22px;
-  columns: 2;
+  columns: 3 240px;
   column-gap: 30px;
 }
 li {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The selected fact of one layer: its readings, which is in force and why, and who carries it on. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
@@ -10,9 +10,12 @@ import { comparedElements, versionOrderOf } from '../../../core/layers/changes.t
 import { settledChanges } from '../../../core/layers/settledChanges.ts';
 import { elementsSaid } from '../../../core/layers/recordedChanges.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
-import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
+import { wordCellOf, wordDisagreements } from '../../../core/wording/cellText.ts';
+import { wordCircumstances } from '../../../core/wording/disagreementText.ts';
+import { wordElementWhole, wordSaying } from '../../../core/wording/sayingText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
+import { elementsOfValue } from '../../../core/catalogue/factValue.ts';
 import type { LayerRow, LayerTable } from '../../../core/layers/layerTable.ts';
-import type { Cell } from '../../../core/layers/cell.ts';
 import { evidenceOf } from '../../../core/layers/evidenceOf.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
@@ -25,7 +28,13 @@ const props = defineProps<{
   layer: number;
   day: number;
 }>();
-defineEmits<{ accept: [reading: Reading]; remove: [reading: Reading]; edit: []; change: []; close: [] }>();
+const emit = defineEmits<{
+  accept: [reading: Reading, because: string];
+  remove: [reading: Reading];
+  edit: [];
+  change: [];
+  close: [];
+}>();
 
 const cell = computed(() => props.row.cells[props.layer]);
 const layerName = computed(() => nameOf(props.catalogue, props.table.layers[props.layer].id));
@@ -35,18 +44,11 @@ const readings = computed(() =>
   ),
 );
 
-const STATES = {
-  set: '',
-  unchanged: 'checked, unchanged',
-  none: 'none',
-  doesNotApply: 'does not apply',
-} as const;
-const saying = (reading: Reading) =>
-  reading.state === 'set' ? formatValue(props.row.fact, reading.value!) : STATES[reading.state];
+const saying = (reading: Reading) => wordSaying(props.row.fact, reading);
 const sourceOf = (reading: Reading) =>
   reading.source ? recordOf(props.catalogue, 'source', reading.source) : undefined;
 
-const sentence = computed(() => wordCell(cell.value));
+const sentence = computed(() => wordCellOf(props.catalogue, props.table, props.row, props.layer));
 
 /** What became of each element; null where the base's value, or this one, is not known. */
 const compared = computed(() =>
@@ -66,29 +68,6 @@ const kept = computed(() =>
 );
 const reasons = computed(() => cell.value.recorded.flatMap((note) => wordNote(note).join(' ') || []));
 
-function wordCell(shownCell: Cell): string {
-  const { state, setBy, value, absent } = shownCell;
-  const from = setBy >= 0 ? nameOf(props.catalogue, props.table.layers[setBy].id) : '';
-  const shown = absent ? 'none' : value === undefined ? 'unknown' : formatValue(props.row.fact, value);
-  switch (state) {
-    case 'own':
-      return `${layerName.value} sets this itself.`;
-    case 'unchanged':
-      return from
-        ? `Checked: the same as in ${from}, which set it.`
-        : 'Checked and unchanged, but the value of the base is not known.';
-    case 'carried':
-      return absent || value !== undefined
-        ? `Carried from ${from}: ${shown}. Not looked at in ${layerName.value} itself.`
-        : 'Not known, here or in the base.';
-    case 'none':
-      return 'Looked for and not there.';
-    case 'doesNotApply':
-      return 'The question does not arise here.';
-    case 'notLookedAt':
-      return 'Nobody has looked at this yet.';
-  }
-}
 /** Who, under which conditions, how sure, and what was noted. */
 function aroundOf(reading: Reading): string {
   const source = sourceOf(reading);
@@ -102,10 +81,35 @@ function aroundOf(reading: Reading): string {
     .filter(Boolean)
     .join(' ');
 }
-const disagreement = computed(() => {
-  if (!cell.value.disputed) return '';
-  return `${formatNumberOf(cell.value.readings.length, 'source')} disagree. In force is what was seen before what was read, then the nearest to the release; accept one to settle it.`;
+const disagreement = computed(() => wordDisagreements(cell.value));
+/** What part a reading plays, in two or three words. */
+function partOf(reading: Reading): string {
+  if (reading.accepted) return reading.spoiledBy.length ? 'accepted, though spoiled' : 'accepted';
+  if (reading.spoiledBy.length) return `spoiled: ${reading.spoiledBy.join(', ')}`;
+  if (reading.id === cell.value.inForce?.id)
+    return reading.marks.includes('takenOver') ? 'in force, not checked again' : 'in force';
+  const other = cell.value.disagreements.find((each) => each.reading.id === reading.id);
+  return other?.explainedBy.length ? wordCircumstances(other.explainedBy) : 'not in force';
+}
+/** The elements of a list with all their settings, where any has some. */
+const elements = computed(() => {
+  const all = elementsOfValue(cell.value.value);
+  return all.some(({ settings }) => settings) ? all.map(wordElementWhole) : [];
 });
+/** The spoiled reading whose acceptance waits for its reason. */
+const accepting = ref<Reading | null>(null);
+const because = ref('');
+function accept(reading: Reading): void {
+  if (reading.spoiledBy.length && !reading.accepted) {
+    accepting.value = reading;
+    because.value = '';
+  } else emit('accept', reading, '');
+}
+function acceptSpoiled(): void {
+  if (!accepting.value || !because.value.trim()) return;
+  emit('accept', accepting.value, because.value.trim());
+  accepting.value = null;
+}
 </script>
 
 <template>
@@ -126,15 +130,7 @@ const disagreement = computed(() => {
         <div>
           <div class="saying">
             <strong>{{ saying(reading) }}</strong>
-            <span class="small soft">{{
-              reading.accepted
-                ? 'accepted'
-                : reading.id === cell.inForce?.id
-                  ? 'in force'
-                  : reading.spoiledBy.length
-                    ? `spoiled: ${reading.spoiledBy.join(', ')}`
-                    : 'not in force'
-            }}</span>
+            <span class="small soft">{{ partOf(reading) }}</span>
           </div>
           <div class="small soft">
             <template v-if="sourceOf(reading)">
@@ -151,11 +147,29 @@ const disagreement = computed(() => {
           </div>
           <div v-if="aroundOf(reading)" class="small soft">{{ aroundOf(reading) }}</div>
           <div class="actions">
-            <button v-if="readings.length > 1" @click="$emit('accept', reading)">
-              {{ reading.accepted ? 'Let the rules decide' : 'Accept this one' }}
+            <button v-if="readings.length > 1 || reading.spoiledBy.length" @click="accept(reading)">
+              {{
+                reading.accepted
+                  ? 'Let the rules decide'
+                  : reading.spoiledBy.length
+                    ? 'Accept all the same'
+                    : 'Accept this one'
+              }}
             </button>
             <button @click="$emit('remove', reading)">Delete</button>
           </div>
+          <form v-if="accepting?.id === reading.id" class="because" @submit.prevent="acceptSpoiled">
+            <v-text-field
+              v-model="because"
+              label="Why it holds all the same"
+              density="compact"
+              hide-details
+              autofocus
+              @keydown.esc.stop="accepting = null"
+            />
+            <v-btn type="submit" :disabled="!because.trim()">Accept</v-btn>
+          </form>
+          <div v-if="reading.acceptedBecause" class="small">Accepted: {{ reading.acceptedBecause }}</div>
         </div>
       </li>
     </ul>
@@ -183,7 +197,10 @@ const disagreement = computed(() => {
       <p v-for="text in reasons" :key="text" class="small">{{ text }}</p>
     </section>
     <p class="remark">{{ sentence }}</p>
-    <p v-if="disagreement" class="remark is-trouble">{{ disagreement }}</p>
+    <p v-if="disagreement" class="remark" :class="{ 'is-trouble': cell.disputed }">{{ disagreement }}</p>
+    <ul v-if="elements.length" class="elements small" aria-label="With all settings">
+      <li v-for="text in elements" :key="text">{{ text }}</li>
+    </ul>
     <v-btn class="edit" @click="$emit('edit')"
       >{{ cell.inForce ? 'Correct or add a reading' : 'Record what you found' }}
       <span class="soft key">Enter</span></v-btn
@@ -242,6 +259,17 @@ li {
 }
 .saying .small {
   white-space: nowrap;
+}
+.elements li {
+  display: block;
+  padding: 2px 0;
+}
+.because {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+  align-items: center;
+  margin-top: 6px;
 }
 .actions {
   display: flex;

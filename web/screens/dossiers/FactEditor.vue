@@ -6,6 +6,8 @@ import { parseMeasure } from '../../../core/catalogue/measure.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
+import { isLikelyPartial } from '../../../core/editing/partialLists.ts';
+import type { Handed } from '../../../core/layers/cell.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';
 import { useFactEditing } from './useFactEditing.ts';
@@ -13,7 +15,11 @@ import { useFactEditing } from './useFactEditing.ts';
 const props = defineProps<{
   fact: FactKey;
   subject: RecordId;
+  /** The edition that was looked at, where one of the release is meant. */
+  edition?: RecordId;
   subjectName: string;
+  /** What the base hands up; undefined where there is none. */
+  below?: Handed;
   text: string;
   /** The reading in force here, if there is one. */
   reading: Reading | undefined;
@@ -34,6 +40,20 @@ const arithmetic = computed(() =>
     : '',
 );
 const settingsHint = computed(() => `{${props.fact.settings?.map((name) => `${name}=…`).join(' | ')}}`);
+/** Of a list: whether it is all of it. Until that is said, it follows what is typed. */
+const saidPartial = ref<boolean | null>(
+  props.reading?.state === 'set' ? props.reading.marks.includes('partial') : null,
+);
+const isPartial = computed({
+  get: () => saidPartial.value ?? isLikelyPartial(props.fact, text.value, props.below),
+  set: (value) => (saidPartial.value = value),
+});
+/** What is not there is so by choice. */
+const onPurpose = ref(props.reading?.marks.includes('onPurpose') ?? false);
+function marksFor(state: string): Reading['marks'] {
+  if (state === 'set' && props.fact.type === 'list' && isPartial.value) return ['partial'];
+  return state === 'none' && onPurpose.value ? ['onPurpose'] : [];
+}
 const trouble = ref('');
 
 const choices = computed(() => (props.fact.type === 'yesNo' ? ['yes', 'no'] : props.fact.choices));
@@ -51,11 +71,12 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
     return;
   }
   const result = write(
-    props.subject,
+    { subject: props.subject, ...(props.edition && { edition: props.edition }) },
     props.fact,
     {
       ...(state === 'set' ? { state, text: text.value } : { state }),
       certainty: certainty.value,
+      marks: marksFor(state),
       ...(replaces.value && { replaces: props.reading!.id }),
     },
     source,
@@ -90,6 +111,13 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
       <input v-else v-model="text" class="field" aria-label="Value" :placeholder="placeholder" />
       <div v-if="arithmetic" class="small soft" role="status">{{ arithmetic }}</div>
     </div>
+    <fieldset v-if="fact.type === 'list'" class="whole small">
+      <legend class="visually-hidden">How much of the list this is</legend>
+      <label><input v-model="isPartial" type="radio" :value="false" /> all of it</label>
+      <label
+        ><input v-model="isPartial" type="radio" :value="true" /> at least these: adds, drops nothing</label
+      >
+    </fieldset>
     <p v-if="fact.settings" class="small soft">Settings: {{ settingsHint }}</p>
     <SourceChoice ref="sourceChoice" :source="reading?.source ?? null" :subject="subject">
       <v-select v-model="certainty" :items="['sure', 'likely', 'unsure']" label="How sure" />
@@ -98,6 +126,9 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
       <input v-model="replaces" type="checkbox" /> takes the place of what was found before, which was right
       then
     </label>
+    <label class="small"
+      ><input v-model="onPurpose" type="checkbox" /> if there is none: left out on purpose</label
+    >
     <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
     <div class="actions">
       <v-btn type="submit" variant="flat" color="primary">Save value</v-btn>
@@ -107,3 +138,13 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
     </div>
   </EditorPopup>
 </template>
+
+<style scoped>
+.whole {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding: 0;
+  border: 0;
+}
+</style>

@@ -16,7 +16,7 @@ import { nameOf } from '../../../core/lineage/names.ts';
 import PasteSheet from '../../parts/PasteSheet.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
-const props = defineProps<{ catalogue: Catalogue; from: RecordId; link: Link | undefined }>();
+const props = defineProps<{ catalogue: Catalogue; from: RecordId; link: Link | undefined; day: number }>();
 const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ begun: [id: RecordId] }>();
 
@@ -44,11 +44,16 @@ function addPasted(put: readonly Release[]): void {
 function begin(): void {
   if (!version.value.trim() || dateProblem.value) return;
   const done = store.commit(
-    beginNextRelease(props.catalogue, props.from, {
-      version: version.value.trim(),
-      date: date.value,
-      ...(base.value && { base: base.value }),
-    }),
+    beginNextRelease(
+      props.catalogue,
+      props.from,
+      {
+        version: version.value.trim(),
+        date: date.value,
+        ...(base.value && { base: base.value }),
+      },
+      props.day,
+    ),
   );
   issues.value = done.ok ? [] : done.issues;
   if (!done.ok) return;

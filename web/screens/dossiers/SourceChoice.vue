@@ -25,16 +25,25 @@ const created = ref({
   kind: 'page' as SourceKind,
   title: '',
   place: '',
-  date: today(),
+  /** As typed; until then that of the kind (`date`). */
+  date: null as string | null,
   by: '',
   medium: '' as '' | 'live' | 'installed',
   machine: '' as '' | 'virtual' | 'hardware',
   memory: '',
+  /** Days since the package index was fetched, or `never`. */
+  index: '',
+  altered: '',
   tool: '',
   moment: '' as '' | (typeof MOMENTS)[number],
 });
 /** What was observed on a system has conditions; what was read has none. */
 const isSeen = computed(() => SOURCE_KINDS[created.value.kind].seen);
+/** What is looked at now is of today; when something was published is not known until it is said. */
+const date = computed({
+  get: () => created.value.date ?? (isSeen.value ? today() : ''),
+  set: (text: string) => (created.value.date = text),
+});
 const isMeasured = computed(() => created.value.kind === 'measurement');
 
 const sourceItems = computed(() => [
@@ -61,24 +70,30 @@ const kindItems = SOURCE_KIND_NAMES.map((kind) => ({ value: kind, title: SOURCE_
 function chosenSource(): ChosenSource | string {
   if (chosen.value === NONE) return null;
   if (chosen.value !== NEW) return { id: chosen.value };
-  const { kind, title, place, date, by, medium, machine, memory, tool, moment } = created.value;
+  const { kind, title, place, by, medium, machine, memory, index, altered, tool, moment } = created.value;
   if (!title.trim()) return 'Give the new source a title.';
-  if (date && !whenSchema.safeParse(date).success)
-    return `"${date}" is no date: write 2026-11-24, 2026-11 or 2026.`;
+  if (date.value && !whenSchema.safeParse(date.value).success)
+    return `"${date.value}" is no date: write 2026-11-24, 2026-11 or 2026.`;
   if (kind === 'measurement' && (!medium || !machine))
     return 'A measurement needs its conditions: say on which medium and on what machine.';
   const memoryMiB = memory.trim() ? parseMeasure(memory, 'MiB')?.value : undefined;
   if (memory.trim() && !memoryMiB) return `"${memory}" is no amount of memory: write 4 GiB or 4096 MiB.`;
+  const fetched = index.trim().toLowerCase();
+  if (fetched && fetched !== 'never' && !/^\d+$/.test(fetched))
+    return `"${index}" is no age of an index: write the days since it was fetched, or never.`;
   const conditions: Conditions = isSeen.value
     ? {
         ...(medium && { medium }),
         ...(machine && { machine }),
         ...(memoryMiB && { memoryMiB }),
+        ...(fetched === 'never' && { indexRefreshed: false }),
+        ...(/^\d+$/.test(fetched) && { indexAgeDays: Number(fetched) }),
+        ...(altered.trim() && { alteredByAnalyst: true, alteredWith: altered.trim() }),
         ...(isMeasured.value && tool.trim() && { tool: tool.trim() }),
         ...(isMeasured.value && moment && { moment }),
       }
     : {};
-  return { kind, title: title.trim(), place: place.trim(), date, by: by.trim(), conditions };
+  return { kind, title: title.trim(), place: place.trim(), date: date.value, by: by.trim(), conditions };
 }
 
 defineExpose({ chosenSource });
@@ -92,7 +107,7 @@ defineExpose({ chosenSource });
   <template v-if="chosen === NEW">
     <div class="pair">
       <v-select v-model="created.kind" :items="kindItems" label="Kind" />
-      <v-text-field v-model="created.date" label="Date" />
+      <v-text-field v-model="date" label="Date" />
     </div>
     <v-text-field v-model="created.title" label="Title" />
     <div class="pair">
@@ -103,6 +118,10 @@ defineExpose({ chosenSource });
       <v-select v-model="created.medium" :items="MEDIA" label="Seen on" />
       <v-select v-model="created.machine" :items="MACHINES" label="Machine" />
       <v-text-field v-model="created.memory" label="Memory" placeholder="4 GiB" />
+    </div>
+    <div v-if="isSeen" class="pair">
+      <v-text-field v-model="created.altered" label="Changed before looking" placeholder="the panel" />
+      <v-text-field v-model="created.index" label="Index, days old" placeholder="0 or never" />
     </div>
     <div v-if="isMeasured" class="pair">
       <v-text-field v-model="created.tool" label="Read with" />

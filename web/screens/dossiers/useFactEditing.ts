@@ -9,19 +9,30 @@ import type { Result } from '../../../core/issue.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
 
+/** What a fact is said of: a record, and the edition of a release that was looked at, where one is meant. */
+export interface FactSubject {
+  readonly subject: RecordId;
+  readonly edition?: RecordId;
+}
+
 /** Writing, accepting and deleting readings. */
 export function useFactEditing() {
   const store = useCatalogueStore();
   return {
     /** Writes a reading; the source that it cites is offered next time. */
-    write(subject: RecordId, fact: FactKey, saying: Saying, chosen: ChosenSource): Result<unknown> {
-      const parameters = { subject, fact, saying, chosen, today: today() };
+    write(
+      { subject, edition }: FactSubject,
+      fact: FactKey,
+      saying: Saying,
+      chosen: ChosenSource,
+    ): Result<unknown> {
+      const parameters = { subject, fact, saying, chosen, today: today(), ...(edition && { edition }) };
       const done = store.commit(writeFact(store.catalogue, parameters));
       if (done.ok) store.rememberCited(done.value);
       return done;
     },
-    accept: (reading: Reading, others: readonly Reading[]): Result<unknown> =>
-      store.commit(acceptReading(store.catalogue, reading, others)),
+    accept: (reading: Reading, others: readonly Reading[], because: string): Result<unknown> =>
+      store.commit(acceptReading(store.catalogue, reading, others, because)),
     remove: (records: readonly (Reading | RecordedChange)[]): Result<unknown> =>
       store.commit(removeSaid(store.catalogue, records)),
   };

@@ -17,7 +17,7 @@ import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import { descendantsOf } from '../../../core/lineage/relatives.ts';
+import { basesOfProject, projectsOn } from '../../../core/lineage/relatives.ts';
 import { outcomesWithout } from '../../../core/lineage/withoutBase.ts';
 
 const props = defineProps<{
@@ -41,9 +41,12 @@ const ownLinks = computed(() =>
   props.graph.links.filter(({ link: each, derivative }) => each && derivative === props.facts.id),
 );
 const direct = computed(
-  () => [...props.graph.nodes.values()].filter(({ bases: own }) => own.includes(props.facts.id)).length,
+  () =>
+    [...props.graph.nodes.values()].filter(
+      (each) => each.id === each.distribution && basesOfProject(each).includes(props.facts.id),
+    ).length,
 );
-const all = computed(() => descendantsOf(props.graph, props.facts.id).size - 1);
+const all = computed(() => projectsOn(props.graph, props.facts.id).size - 1);
 /** What would become of its derivatives if it ended. */
 const ending = computed(() => {
   const outcomes = outcomesWithout(props.graph, props.facts.id);
@@ -51,7 +54,11 @@ const ending = computed(() => {
   const kept = outcomes.length - stranded;
   if (outcomes.length === 0) return '';
   const left = `${formatNumberOf(stranded, 'distribution')} would be left without a base`;
-  return kept ? `${left}, ${kept} would stand on another.` : `${left}.`;
+  const editions = outcomes.flatMap((outcome) => outcome.editions);
+  const alone = editions.length
+    ? ` (not so its ${editions.map((id) => nameOf(props.catalogue, id)).join(', ')})`
+    : '';
+  return kept ? `${left}, ${kept} would stand on another${alone}.` : `${left}.`;
 });
 
 const link = computed(() => props.facts.layers.at(-1)?.link);
@@ -86,7 +93,7 @@ const areas = computed(() =>
     </div>
     <h1>{{ facts.name }} {{ facts.version }}</h1>
     <p v-if="facts.purpose" class="soft purpose">{{ facts.purpose }}</p>
-    <p class="chain">{{ wordChain(catalogue, facts.layers) }}</p>
+    <p class="chain">{{ wordChain(catalogue, facts.layers, facts.independent) }}</p>
     <p v-if="link?.wording" class="soft small">In its own words: “{{ link.wording }}”</p>
 
     <template v-if="link">

@@ -8,19 +8,20 @@ import type { AreaProps } from './areaProps.ts';
 
 const props = defineProps<AreaProps>();
 const view = computed(() => defaultsOf(props.table));
-const known = computed(() => view.value.roles.length - view.value.counts.unknown);
+const known = computed(() => view.value.roles.length - view.value.counts.unknown - view.value.counts.spoiled);
 const sentence = computed(() => {
-  const { own, carried, empty, chosen } = view.value.counts;
+  const { own, said, carried, empty, chosen } = view.value.counts;
   const parts = [
     own && `${own} by its own choice`,
     carried && `${carried} as in its base`,
+    said && `${said} filled, where the base is not known`,
     empty && `${empty} empty`,
-    chosen && `${chosen} chosen at install`,
+    chosen && `${chosen} left out on purpose`,
   ].filter(Boolean);
   return `Of ${known.value} roles that are known: ${parts.join(', ')}.`;
 });
 
-function wordRole({ state, layer, base }: RoleRow): string {
+function wordRole({ state, layer, base, why }: RoleRow): string {
   switch (state) {
     case 'own':
       return base ? `in place of ${base}` : 'its own choice';
@@ -28,8 +29,12 @@ function wordRole({ state, layer, base }: RoleRow): string {
       return layer ? `from ${nameOf(props.catalogue, layer)}` : '';
     case 'empty':
       return base ? `the base has ${base}` : 'looked for, none';
+    case 'said':
+      return 'of the base nothing is known';
     case 'chosen':
-      return 'chosen at install';
+      return why || 'left out on purpose';
+    case 'spoiled':
+      return 'seen, but spoiled';
     case 'unknown':
       return 'not looked at';
   }
@@ -37,7 +42,7 @@ function wordRole({ state, layer, base }: RoleRow): string {
 </script>
 
 <template>
-  <section v-if="known > 0" aria-label="Applications by role">
+  <section v-if="known > 0 || view.counts.spoiled > 0" aria-label="Applications by role">
     <ul>
       <li
         v-for="role in view.roles"
@@ -46,13 +51,15 @@ function wordRole({ state, layer, base }: RoleRow): string {
         :title="role.foreign ? `Belongs to ${role.belongs}, not to the default desktop` : role.belongs"
       >
         <span class="small soft">{{ role.fact.label }}</span>
-        <span class="name cut">{{ role.application || (role.state === 'unknown' ? '–' : 'none') }}</span>
+        <span class="name cut">{{
+          role.application || (role.state === 'unknown' ? '–' : role.state === 'spoiled' ? '?' : 'none')
+        }}</span>
         <span class="small soft cut"
           >{{ wordRole(role) }}<template v-if="role.foreign">; of {{ role.belongs }}</template></span
         >
       </li>
     </ul>
-    <p class="small">{{ sentence }}</p>
+    <p v-if="known > 0" class="small">{{ sentence }}</p>
     <p v-if="view.services?.length" class="small">
       Services: {{ view.services.map(wordElement).join(', ') }}.
     </p>
@@ -81,6 +88,7 @@ li {
 .is-own .name {
   font-weight: 600;
 }
+.is-spoiled,
 .is-empty,
 .is-unknown {
   border-left-style: dotted;

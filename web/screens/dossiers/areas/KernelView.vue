@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** The running kernel next to the base's, and what else can be had. */
 import { computed } from 'vue';
+import { formatDay } from '../../../../core/catalogue/days.ts';
+import { formatWhen } from '../../../../core/catalogue/formatWhen.ts';
 import { formatNumberOf } from '../../../../core/wording/valueText.ts';
 import { kernelOf } from '../../../../core/layers/areas/kernel.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
@@ -13,7 +15,7 @@ const below = computed(() => props.table.layers.at(-2));
 const base = computed(() => (below.value ? nameOf(props.catalogue, below.value.id) : ''));
 
 const sentence = computed(() => {
-  const { standing, version, base: theirs, daysBehind } = view.value;
+  const { standing, version, base: theirs, baseDay, daysBehind } = view.value;
   const upstream = daysBehind === undefined ? '' : ` ${formatNumberOf(daysBehind, 'day')} after upstream.`;
   if (!version) return 'Which kernel it boots is not known.';
   const words = {
@@ -21,6 +23,7 @@ const sentence = computed(() => {
     older: `Older than that of ${base.value}, ${theirs}.`,
     newer: `Newer than that of ${base.value}, ${theirs}.`,
     other: `Another one than that of ${base.value}, ${theirs}.`,
+    otherDay: `${base.value} rolls on: its ${theirs} is of ${baseDay === undefined ? 'another day' : formatWhen(formatDay(baseDay))}, so the two are not compared.`,
     unknown: base.value ? `What ${base.value} boots is not known.` : '',
   }[standing];
   return `${words}${upstream}`.trim();

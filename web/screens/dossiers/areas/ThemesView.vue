@@ -44,6 +44,8 @@ function wordOrigin(origin: ThemeOrigin): string {
       return `as in ${origin.others.slice(0, 3).map(name).join(', ')}${origin.others.length > 3 ? ` and ${origin.others.length - 3} more` : ''}`;
     case 'own':
       return 'its own';
+    case 'unknown':
+      return 'whose is not known';
     case 'stated':
       return origin.words;
   }

@@ -1,0 +1,79 @@
+/** What a system changes and why, what it leaves out, what is missing: the parts that hold it against its base. */
+import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
+import { changesOf, type Change } from '../../layers/changes.ts';
+import { elementsOf, topOf } from '../../layers/areas/cells.ts';
+import { nameOfLayer } from '../../lineage/names.ts';
+import type { Telling } from './telling.ts';
+import { statementMaker, type Statement } from './statement.ts';
+
+/** Of an area this many changes are told first. */
+const FIRST = 3;
+
+/** The changes: the areas in which most is changed first, in each the weightiest. */
+export function whatItChanges({ catalogue, table, subject, told }: Telling): Statement[] {
+  const state = statementMaker(subject, 'changes');
+  const below = table.layers.at(-2);
+  const base = below ? nameOfLayer(catalogue, below) : '';
+  const changes = changesOf(table);
+  const weight = (list: readonly Change[]) => list.reduce((sum, { amount }) => sum + amount, 0);
+  const order: string[] = STRIP_AREAS.map(({ id }) => id);
+  const areas = [...new Set(changes.map(({ fact }) => fact.area))].map((area) => ({
+    area,
+    own: changes.filter(({ fact }) => fact.area === area),
+  }));
+  areas.sort(
+    (a, b) =>
+      Number(order.includes(b.area)) - Number(order.includes(a.area)) ||
+      weight(b.own) - weight(a.own) ||
+      order.indexOf(a.area) - order.indexOf(b.area),
+  );
+  return areas.flatMap(({ area, own }) =>
+    own
+      .toSorted((a, b) => b.amount - a.amount)
+      .map((change, i) =>
+        state(
+          'change',
+          { change, base },
+          {
+            area,
+            told: [told.get(change.fact.key)].flatMap((each) => each ?? []),
+            sources: change.notes.flatMap(({ sources }) => sources),
+            to: { fact: change.fact.key },
+            leads: i < FIRST,
+          },
+        ),
+      ),
+  );
+}
+
+/** What is not there: left out on purpose or by a choice at install first, then what was looked for and is missing. */
+export function whatIsNotThere({ table, subject, told }: Telling): Statement[] {
+  const state = statementMaker(subject, 'leftOut');
+  const absent = [...told.values()].filter((each) => each.isSaid && each.state === 'none');
+  const chosen = told.get('defaults.leftEmpty');
+  const roles = elementsOf(topOf(table, 'defaults.leftEmpty')).map(({ name }) => name);
+  const isChosen = (key: string) =>
+    roles.some((role) =>
+      table.rows.some(({ fact }) => fact.key === key && fact.label.toLowerCase() === role.toLowerCase()),
+    );
+  const onPurpose = absent.filter(
+    ({ key, reading }) => reading?.marks.includes('onPurpose') || isChosen(key),
+  );
+  const missing = absent.filter((each) => !onPurpose.includes(each));
+  const statements: Statement[] = onPurpose.map((each) =>
+    state('leftOut', { roles: [] }, { told: [each], leads: true }),
+  );
+  const others = roles.filter((role) => !onPurpose.some(({ key }) => isLabelOf(table, key, role)));
+  if (chosen && others.length)
+    statements.push(state('leftOut', { roles: others }, { told: [chosen], leads: true }));
+  missing.sort((a, b) => Number(hasValue(b.base)) - Number(hasValue(a.base)));
+  return [
+    ...statements,
+    ...missing.map((each) => state('lacks', {}, { told: [each], leads: hasValue(each.base) })),
+  ];
+}
+
+const hasValue = (base: { readonly value?: unknown } | undefined) => base?.value !== undefined;
+
+const isLabelOf = (table: Telling['table'], key: string, role: string) =>
+  table.rows.some(({ fact }) => fact.key === key && fact.label.toLowerCase() === role.toLowerCase());

@@ -1,0 +1,123 @@
+/** What was seen and is not to be relied on, what is claimed, and what is unsettled: the last parts of the first page. */
+import { AREAS } from '../../catalogue/areas.ts';
+import type { Claim } from '../../catalogue/claim.ts';
+import { elementsOfValue } from '../../catalogue/factValue.ts';
+import { recordsBelongingTo } from '../../catalogue/pointers.ts';
+import type { Reading } from '../../catalogue/reading.ts';
+import type { LayerRow } from '../../layers/layerTable.ts';
+import { openPointsOf, type OpenPoint } from '../openPoints.ts';
+import type { Telling } from './telling.ts';
+import { toldReading } from './told.ts';
+import { statementMaker, type Statement } from './statement.ts';
+
+/** What is spoiled, what was taken over unchecked, and what differs by what was around it. */
+export function whatIsDoubtful({ subject, told }: Telling): Statement[] {
+  const state = statementMaker(subject, 'doubt');
+  const all = [...told.values()];
+  const taken = all.filter((each) => each.state === 'takenOver');
+  return [
+    ...all
+      .filter((each) => each.state === 'spoiled')
+      .map((each) => state('spoiled', {}, { told: [each], leads: true })),
+    ...all
+      .filter(({ others, key }) => others.length > 0 && !TOLD_WITH_FACT.has(key))
+      .map((each) => state('differs', {}, { told: [each] })),
+    ...(taken.length ? [state('takenOver', { count: taken.length }, { told: taken, leads: true })] : []),
+  ];
+}
+
+/** Figures that are told side by side where they stand. */
+const TOLD_WITH_FACT: ReadonlySet<string> = new Set(['footprint.memory', 'footprint.memoryUsed']);
+
+/** What the project, or somebody else, claims, with what was found. */
+export function whatIsClaimed({ catalogue, table, subject, told }: Telling): Statement[] {
+  const state = statementMaker(subject, 'claims');
+  const top = table.layers[table.layers.length - 1];
+  return [...new Set([top.id, top.edition ?? top.id, top.distribution])]
+    .flatMap((id) => recordsBelongingTo(catalogue, id, 'claim').filter((claim) => claim.subject === id))
+    .map((claim) => {
+      const found = countFound(claim, told.get(claim.key)?.value);
+      return state(
+        'claim',
+        { claim, ...(found !== undefined && { found }) },
+        {
+          told: [told.get(claim.key)].flatMap((each) => each ?? []),
+          sources: claim.source ? [claim.source] : [],
+          to: { part: 'assessment' },
+        },
+      );
+    });
+}
+
+/** A number that is claimed for a list is held against how many it has. */
+function countFound({ value }: Claim, known: Reading['value']): number | undefined {
+  return typeof value === 'number' && Array.isArray(known) ? elementsOfValue(known).length : undefined;
+}
+
+/** Contradictions, what could not be found out, what the base does not bear out, questions; areas that nobody looked at. */
+export function whatIsUnsettled(telling: Telling): Statement[] {
+  const { catalogue, table, subject } = telling;
+  const state = statementMaker(subject, 'unsettled');
+  const statements = openPointsOf(catalogue, table).flatMap((point) => pointStatement(telling, point) ?? []);
+  const unseen = AREAS.filter(({ id }) => {
+    const rows = table.rows.filter(({ fact }) => fact.area === id);
+    return id !== 'lineage' && rows.every((row) => isSilent(row));
+  });
+  if (unseen.length)
+    statements.push(
+      state(
+        'unseen',
+        { areas: unseen.map(({ label }) => label) },
+        { to: { fact: table.rows.find(({ fact }) => fact.area === unseen[0].id)!.fact.key } },
+      ),
+    );
+  return statements;
+}
+
+const isSilent = ({ cells }: LayerRow) => {
+  const { readings, recorded } = cells[cells.length - 1];
+  return readings.length === 0 && recorded.length === 0;
+};
+
+function pointStatement({ catalogue, subject, told }: Telling, point: OpenPoint): Statement | null {
+  const state = statementMaker(subject, 'unsettled');
+  switch (point.rule) {
+    case 'contradiction': {
+      const { row } = point;
+      const cell = row.cells[row.cells.length - 1];
+      const says = [
+        cell.inForce!,
+        ...cell.disagreements
+          .filter(({ explainedBy }) => explainedBy.length === 0)
+          .map(({ reading }) => reading),
+      ];
+      return state(
+        'contradiction',
+        { says: says.map((reading) => toldReading(catalogue, reading)) },
+        {
+          told: [told.get(row.fact.key)].flatMap((each) => each ?? []),
+          sources: says.flatMap(({ source }) => source ?? []),
+          to: { fact: row.fact.key },
+          leads: true,
+        },
+      );
+    }
+    case 'notBorneOut': {
+      const { settled } = point;
+      const { sources } = settled.record;
+      return state('notBorneOut', { settled }, { sources, to: { fact: settled.fact.key }, leads: true });
+    }
+    case 'question':
+      return state(
+        'question',
+        { text: point.question.text, tried: point.question.tried },
+        { to: { part: 'assessment' } },
+      );
+    case 'notFoundOut':
+      return state('notFoundOut', {}, { told: [told.get(point.row.fact.key)].flatMap((each) => each ?? []) });
+    // Told in parts of their own.
+    case 'spoiled':
+    case 'claim':
+      return null;
+  }
+}

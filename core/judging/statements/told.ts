@@ -1,0 +1,155 @@
+/** One fact of the top layer as it is told: its value with whose it is, how it stands to the base, and in which words it was said. */
+import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { Conditions } from '../../catalogue/conditions.ts';
+import type { FactKey } from '../../catalogue/factSheet.ts';
+import type { FactValue } from '../../catalogue/factValue.ts';
+import type { Reading } from '../../catalogue/reading.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import {
+  isKnown,
+  isSaid,
+  shownReading,
+  sourcesOf,
+  type Cell,
+  type Standing,
+  type ValueState,
+} from '../../layers/cell.ts';
+import { belowOf } from '../../layers/changes.ts';
+import { conditionsOfReading, dayOfReading, type Circumstance } from '../../layers/disagreement.ts';
+import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
+import { nameOfLayer } from '../../lineage/names.ts';
+
+/** What a reading says, and around which conditions. */
+export interface ToldReading extends Pick<
+  Reading,
+  | 'state'
+  | 'value'
+  | 'said'
+  | 'interval'
+  | 'unit'
+  | 'marks'
+  | 'tried'
+  | 'cause'
+  | 'spoiledBy'
+  | 'acceptedBecause'
+  | 'note'
+> {
+  readonly conditions: Conditions;
+  /** Days since 1970-01-01. */
+  readonly day?: number;
+}
+
+/** Another reading of the fact, and what explains that it says otherwise. */
+export interface ToldOther {
+  readonly reading: ToldReading;
+  readonly explainedBy: readonly Circumstance[];
+}
+
+/** One fact as it is told. */
+export interface Told {
+  readonly key: string;
+  readonly state: ValueState;
+  readonly value?: FactValue;
+  readonly absent: boolean;
+  readonly isPartial: boolean;
+  /** True where this layer says it, and it can be relied on. */
+  readonly isSaid: boolean;
+  /** The layer that set it, by name; empty where none is known. */
+  readonly by: string;
+  readonly standing: Standing | null;
+  readonly reading?: ToldReading;
+  /** What the base hands up, where something is known there: by whom, and of which day. */
+  readonly base?: {
+    readonly value?: FactValue;
+    readonly absent: boolean;
+    readonly by: string;
+    readonly day?: number;
+  };
+  readonly others: readonly ToldOther[];
+  readonly sources: readonly RecordId[];
+}
+
+/** A reading as it is told. */
+export function toldReading(catalogue: Catalogue, reading: Reading): ToldReading {
+  const { state, value, said, interval, unit, marks, tried, cause, spoiledBy, acceptedBecause, note } =
+    reading;
+  const day = dayOfReading(catalogue, reading);
+  return {
+    ...{ state, marks, spoiledBy, note, conditions: conditionsOfReading(catalogue, reading) },
+    ...(value !== undefined && { value }),
+    ...(said !== undefined && { said }),
+    ...(interval && { interval }),
+    ...(unit && { unit }),
+    ...(tried && { tried }),
+    ...(cause && { cause }),
+    ...(acceptedBecause && { acceptedBecause }),
+    ...(day !== undefined && { day }),
+  };
+}
+
+/** A fact of the top layer; null where nothing at all is known of it. */
+export function toldOf(catalogue: Catalogue, { layers }: LayerTable, row: LayerRow): Told | null {
+  const cell = row.cells[row.cells.length - 1];
+  const reading = shownReading(cell);
+  if (!reading && !isKnown(cell) && !isSaid(cell)) return null;
+  const below = belowOf(row);
+  const nameAt = (index: number) => (index >= 0 ? nameOfLayer(catalogue, layers[index]) : '');
+  return {
+    key: row.fact.key,
+    state: cell.state,
+    ...(cell.value !== undefined && { value: cell.value }),
+    absent: cell.absent,
+    isPartial: cell.isPartial,
+    isSaid: isSaid(cell),
+    by: nameAt(cell.setBy),
+    standing: cell.standing,
+    ...(reading && { reading: toldReading(catalogue, reading) }),
+    ...(isKnown(below) && {
+      base: {
+        ...(below.value !== undefined && { value: below.value }),
+        absent: below.absent,
+        by: nameAt(below.setBy),
+        ...(below.day !== undefined && { day: below.day }),
+      },
+    }),
+    others: othersOf(catalogue, row.fact, cell),
+    sources: toldSources(row, cell),
+  };
+}
+
+/** What else was said and differs by what was around it; of measurements also what is spoiled by it. */
+function othersOf(catalogue: Catalogue, fact: FactKey, cell: Cell): ToldOther[] {
+  const explained = cell.disagreements.filter(({ explainedBy }) => explainedBy.length > 0);
+  const spoiled =
+    cell.inForce && fact.measured ? cell.readings.filter(({ spoiledBy }) => spoiledBy.length > 0) : [];
+  return [
+    ...explained.map(({ reading, explainedBy }) => ({
+      reading: toldReading(catalogue, reading),
+      explainedBy,
+    })),
+    ...spoiled
+      .filter(({ id }) => id !== cell.inForce!.id && !explained.some(({ reading }) => reading.id === id))
+      .map((reading) => ({ reading: toldReading(catalogue, reading), explainedBy: [] })),
+  ];
+}
+
+/** The sources behind what is told: what is carried has those of the layer that set it. */
+function toldSources({ cells }: LayerRow, cell: Cell): readonly RecordId[] {
+  const own = sourcesOf(cell);
+  if (own.length > 0 || shownReading(cell)) return own;
+  return cell.setBy >= 0 ? sourcesOf(cells[cell.setBy]) : [];
+}
+
+/** The facts of a table that are told, by key. */
+export function toldFacts(catalogue: Catalogue, table: LayerTable): ReadonlyMap<string, Told> {
+  return new Map(
+    table.rows.flatMap((row) => {
+      const told = toldOf(catalogue, table, row);
+      return told ? [[row.fact.key, told] as const] : [];
+    }),
+  );
+}
+
+/** The title of a source. */
+export const titleOf = (catalogue: Catalogue, id: RecordId): string =>
+  recordOf(catalogue, 'source', id)?.title ?? id;

@@ -1,0 +1,98 @@
+/** What a reading, or a cell of the layer table, says: in the words in which it was said, else its value. */
+import type { FactKey } from '../catalogue/factSheet.ts';
+import type { Element } from '../catalogue/factValue.ts';
+import type { Interval, Reading } from '../catalogue/reading.ts';
+import { isDirect } from '../catalogue/directChange.ts';
+import type { Cell, Standing, ValueState } from '../layers/cell.ts';
+import { shownReading } from '../layers/cell.ts';
+import { elementsSaid } from '../layers/recordedChanges.ts';
+import { wordElement } from './changeText.ts';
+import { formatCount, formatValue } from './valueText.ts';
+
+/** States of a cell in words. */
+export const STATE_WORDS: Readonly<Record<ValueState, string>> = {
+  own: 'set here',
+  carried: 'carried',
+  unchanged: 'checked, unchanged',
+  none: 'none',
+  doesNotApply: 'does not apply',
+  spoiled: 'seen, but spoiled',
+  takenOver: 'taken over, not checked again',
+  notLookedAt: 'not looked at',
+};
+
+/** How a fact stands to its base, in words. */
+export const STANDING_WORDS: Readonly<Record<Standing, string>> = {
+  same: 'as in the base',
+  changed: 'changed',
+  'base unknown': 'said, the base is unknown',
+  'no base': 'said, there is no base',
+  'not comparable': 'said, not comparable',
+  'not checked again': 'not checked again',
+};
+
+type Words = Pick<Reading, 'state' | 'value' | 'said' | 'interval' | 'marks' | 'tried'>;
+
+/** What a reading says: `just under 25 minutes`, `about 350 MiB`, `at least front, base`, `none, on purpose`. */
+export function wordSaying(fact: FactKey, { state, value, said, interval, marks, tried }: Words): string {
+  switch (state) {
+    case 'set':
+      if (said) return said;
+      if (value === undefined) return interval ? wordInterval(fact, interval) : '';
+      if (marks.includes('partial')) return `at least ${formatValue(fact, value)}`;
+      return `${marks.includes('approximate') ? 'about ' : ''}${formatValue(fact, value)}`;
+    case 'unchanged':
+      return STATE_WORDS.unchanged;
+    case 'none':
+      return marks.includes('onPurpose') ? (said ?? 'none, on purpose') : 'none';
+    case 'doesNotApply':
+      return STATE_WORDS.doesNotApply;
+    case 'notFoundOut':
+      return tried ? `could not be found out (${tried})` : 'could not be found out';
+  }
+}
+
+/** `25 to 30 minutes`, `at least 25 minutes`, `at most 30 minutes`. */
+function wordInterval({ unit }: FactKey, { least, most }: Interval): string {
+  const more = unit ? ` ${unit}` : '';
+  if (least === undefined) return `at most ${formatCount(most ?? 0)}${more}`;
+  if (most === undefined) return `at least ${formatCount(least)}${more}`;
+  return `${formatCount(least)} to ${formatCount(most)}${more}`;
+}
+
+/** What a cell shows of its layer: its own saying, or what it carries. Empty where nothing is known. */
+export function wordCell(fact: FactKey, cell: Cell): string {
+  const reading = shownReading(cell);
+  if (cell.byEdition.length > 0) return 'depends on the edition';
+  if (reading && (reading.state !== 'unchanged' || cell.value === undefined))
+    return wordSaying(fact, { ...reading, ...(cell.value !== undefined && { value: cell.value }) });
+  if (cell.absent) return 'none';
+  if (cell.value !== undefined) return formatValue(fact, cell.value);
+  // Parts of a list whose base is not known.
+  return cell.recorded.filter(isDirect).flatMap(elementsSaid).map(wordElement).join(', ');
+}
+
+/** One element with all its settings: `steady (held 21 days; tier trial)`. */
+export function wordElementWhole({ slot, name, settings = {} }: Element): string {
+  const more = Object.entries(settings).map(([key, value]) => wordSetting(key, value));
+  return `${slot ? `${slot}: ` : ''}${name}${more.length ? ` (${more.join('; ')})` : ''}`;
+}
+
+/** Settings that are words by themselves, or have other words than their name. */
+const SETTING_WORDS: Readonly<Record<string, (value: string) => string>> = {
+  state: (value) => value,
+  holding: (value) => `tested ${withUnit(value, 'days')}`,
+  holdingMost: (value) => `at most ${withUnit(value, 'days')}`,
+  version: (value) => value,
+  packages: (value) => withUnit(value, 'packages'),
+  owner: (value) => (value === 'own' ? 'its own' : value),
+};
+
+function wordSetting(key: string, value: string): string {
+  return SETTING_WORDS[key]?.(value) ?? `${key} ${value}`;
+}
+
+/** `21` and `21 days` as `21 days`. */
+export function withUnit(value: string, unit: string): string {
+  return /^\d+(\.\d+)?$/.test(value) ? `${value} ${unit}` : value;
+}

@@ -1,0 +1,147 @@
+/** Pieces of sentences: what a fact says, whose it is, lists of words, reasons. */
+import { formatDay } from '../../catalogue/days.ts';
+import { findFactKey } from '../../catalogue/factSheet.ts';
+import { formatWhen } from '../../catalogue/formatWhen.ts';
+import type { RecordedChange } from '../../catalogue/change.ts';
+import type { Told, ToldReading } from '../../judging/statements/told.ts';
+import { wordElementWhole, wordSaying } from '../../wording/sayingText.ts';
+import { formatValue } from '../valueText.ts';
+
+/** What a fact says, as it was said: `a little over 2.6 GB`; empty where nothing is known. */
+export function sayingOf(told: Told | undefined): string {
+  if (!told) return '';
+  const fact = findFactKey(told.key)!;
+  if (told.reading && told.reading.state !== 'unchanged')
+    return wordSaying(fact, { ...told.reading, ...(told.value !== undefined && { value: told.value }) });
+  if (told.absent) return 'none';
+  return told.value === undefined ? '' : formatValue(fact, told.value);
+}
+
+/** A reading of a fact, as it was said. */
+export const wordTold = (key: string, reading: ToldReading): string => wordSaying(findFactKey(key)!, reading);
+
+/** What a fact says with all that a list says of its elements: `wiki: works (address …)`. */
+export function wholeSaying(told: Told): string {
+  if (!Array.isArray(told.value) || told.reading?.said) return sayingOf(told);
+  const elements = told.value.map(wordElementWhole).join(', ');
+  return `${told.isPartial ? 'at least ' : ''}${elements}`;
+}
+
+/** What the base has, in words; empty where it is not known. */
+export function baseSaying({ key, base }: Told): string {
+  if (!base) return '';
+  return base.value === undefined ? 'none' : formatValue(findFactKey(key)!, base.value);
+}
+
+/** How sure it is, and whether anybody looked: ` (carried from Fenwick 31, not looked at here)`; empty for what is plainly said. */
+export function careOf(told: Told | undefined): string {
+  if (!told) return '';
+  if (told.state === 'carried')
+    return told.by ? ` (as in ${told.by}; nobody has looked here)` : ' (the same for every edition)';
+  if (told.state === 'takenOver') return ' (as in the release before, not checked again)';
+  if (told.reading?.acceptedBecause)
+    return ` (accepted though spoiled: ${dropStop(told.reading.acceptedBecause)})`;
+  return '';
+}
+
+/** `a, b and c`. */
+export function listOf(words: readonly string[], last = 'and'): string {
+  return words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
+}
+
+/** Small numbers in words. */
+export function numberWord(count: number): string {
+  const words = [
+    'no',
+    'one',
+    'two',
+    'three',
+    'four',
+    'five',
+    'six',
+    'seven',
+    'eight',
+    'nine',
+    'ten',
+    'eleven',
+    'twelve',
+  ];
+  return words[count] ?? String(count);
+}
+
+/** A day in words. */
+export const wordDay = (day: number): string => formatWhen(formatDay(day));
+
+/** With a capital at its beginning, and one full stop at its end. */
+export function sentence(...parts: readonly (string | false | undefined)[]): string {
+  const text = parts.filter(Boolean).join(' ').replace(/\s+/g, ' ').trim();
+  if (!text) return '';
+  const begun = text[0].toUpperCase() + text.slice(1);
+  return /[.?!]$|[.?!][”)]$/.test(begun) ? begun : `${begun}.`;
+}
+
+/** Without the full stop at its end. */
+export const dropStop = (text: string): string => text.trim().replace(/\.$/, '');
+
+/** Words that begin a reason and are names of nothing. */
+const PLAIN_BEGINNINGS = new Set([
+  'a',
+  'an',
+  'the',
+  'its',
+  'it',
+  'they',
+  'their',
+  'this',
+  'that',
+  'these',
+  'to',
+  'for',
+  'so',
+  'all',
+  'no',
+  'one',
+  'two',
+  'many',
+  'some',
+  'users',
+  'people',
+  'new',
+  'old',
+  'without',
+  'with',
+  'every',
+  'few',
+  'small',
+  'most',
+]);
+
+/** A clause as it stands within a sentence: its first word in small letters, unless it may be a name. */
+export function asClause(text: string): string {
+  const [first = ''] = text.trim().split(/\s/);
+  const clause = dropStop(text);
+  return PLAIN_BEGINNINGS.has(first.toLowerCase()) ? clause[0].toLowerCase() + clause.slice(1) : clause;
+}
+
+/** Why, and what follows, of a change as a whole: `, since …` and further sentences. */
+export function reasonsOf(notes: readonly RecordedChange[]): { readonly why: string; readonly more: string } {
+  const whole = notes.filter(({ element, motive, consequence }) => element === '' && (motive || consequence));
+  const [first] = whole;
+  const isOneClause = first?.motive && !/[.;] \S/.test(dropStop(first.motive));
+  const others = notes.filter((note) => note !== first && (note.motive || note.consequence));
+  const more = [
+    first?.motive && !isOneClause ? sentence('the reason:', first.motive) : '',
+    first?.consequence ? sentence(first.consequence) : '',
+    ...others.map(({ element, motive, consequence }) =>
+      sentence(
+        [element, dropStop([motive, consequence].filter(Boolean).join('. '))].filter(Boolean).join(': '),
+      ),
+    ),
+  ];
+  return {
+    why: isOneClause ? `, since ${asClause(first.motive)}` : '',
+    more: more.filter(Boolean).join(' '),
+  };
+}

@@ -1,0 +1,129 @@
+/** Sentences on what a project is and on what it is built. */
+import { formatWhen } from '../../catalogue/formatWhen.ts';
+import type { StatementKinds, StatementSubject, ToldBase } from '../../judging/statements/statement.ts';
+import { wordLoss } from '../lossText.ts';
+import { wordRelation } from '../lineageText.ts';
+import { formatCount, formatNumberOf, formatShare } from '../valueText.ts';
+import { dropStop, listOf, numberWord, sayingOf, sentence } from './phrases.ts';
+
+type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
+
+const MAKERS: Readonly<Record<string, string>> = {
+  volunteers: 'volunteers',
+  company: 'a company',
+  government: 'a government body',
+  university: 'a university',
+  'one person': 'one person',
+};
+
+/** `of Fenwick 31`, by name and relation: `installs from Fenwick 31`. */
+const restsOn = ({ name, relation }: ToldBase) => `${wordRelation(relation)} ${name}`;
+
+export function wordPurpose({ told, subject }: Params<'purpose'>): string {
+  const [purpose, audience, notFor] = ['purpose', 'audience', 'notFor'].map((name) =>
+    dropStop(sayingOf(told[`identity.${name}`])),
+  );
+  return [
+    purpose && `In its own words: “${purpose}”.`,
+    audience && sentence(`${subject} is meant for ${audience}`),
+    notFor && sentence(`it is not meant for ${notFor}`),
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+export function wordMaker({ told }: Params<'maker'>): string {
+  const of = (name: string) => told[`identity.${name}`];
+  const [country, since, standing, sponsor] = ['country', 'since', 'standing', 'sponsor'].map((name) =>
+    sayingOf(of(name)),
+  );
+  const maker = sayingOf(of('maker'));
+  const place = country && !maker.includes(country) ? ` in ${country}` : '';
+  const time = since ? ` since ${since}` : '';
+  const made = maker
+    ? `It is made by ${MAKERS[maker] ?? maker}${place}${time ? `, and has been${time}` : ''}`
+    : country
+      ? `It is made${place}${time ? `, and has been${time}` : ''}`
+      : time
+        ? `It has been published${time}`
+        : '';
+  const stands = {
+    announced: 'It is announced only',
+    maintained: 'It is maintained',
+    dormant: 'It is dormant',
+    ended: 'It has ended',
+    merged: 'It was merged into another one',
+  }[standing];
+  return [
+    made && sentence(made),
+    sponsor && sentence(`it is paid for by ${sponsor}`),
+    stands && sentence(stands),
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+export function wordReleases({ version, date, editions, before }: Params<'releases'>): string {
+  const many = editions.length > 1 ? `, in ${numberWord(editions.length)} editions: ${listOf(editions)}` : '';
+  const earlier = before ? ` The one before, ${before.version}, is of ${formatWhen(before.date)}.` : '';
+  return `Release ${version} was published on ${formatWhen(date)}${many}.${earlier}`;
+}
+
+export function wordNames({ names }: Params<'names'>): string {
+  return sentence(`it is also called ${listOf(names.map((name) => `“${name}”`))}`);
+}
+
+export function wordBase({ subject, steps, since }: Params<'base'>): string {
+  return sentence(
+    `${subject} ${steps.map(restsOn).join(', which ')}${since ? `, since ${formatWhen(since)}` : ''}`,
+  );
+}
+
+export function wordDependsOnEdition({ subject, editions }: Params<'dependsOnEdition'>): string {
+  const each = editions.map(({ edition, bases }) =>
+    bases.length ? `${edition} ${bases.map(restsOn).join(' and ')}` : `of ${edition} it is not known`,
+  );
+  return `What ${subject} is built on depends on the edition: ${listOf(each)}.`;
+}
+
+export function wordIndependent({ subject }: Params<'independent'>): string {
+  return `${subject} is independent: a base was looked for, and there is none.`;
+}
+
+export function wordBaseUnknown({ subject }: Params<'baseUnknown'>): string {
+  return `It is not known what ${subject} is built on.`;
+}
+
+export function wordBaseReason({ reason, wording }: Params<'baseReason'>): string {
+  return [
+    reason && sentence(`the reason: ${reason}`),
+    wording && `The project says of that: “${dropStop(wording)}”.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+export function wordBaseBefore({ release, bases }: Params<'baseBefore'>): string {
+  return sentence(`${release}, the release before, ${bases.map(restsOn).join(' and ')}`);
+}
+
+export function wordCarried({ base, counts, losses: [loss] }: Params<'carried'>): string {
+  const own =
+    counts.own === 0
+      ? 'none is its own'
+      : counts.own === 1
+        ? '1 is its own'
+        : `${formatCount(counts.own)} are its own`;
+  const of = loss ? `, of a list ${wordLoss(loss)},` : '';
+  return `${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')}${of} equal ${base}; ${own}.`;
+}
+
+export function wordTaken({ from, parts, isIdeas, wording }: Params<'taken'>): string {
+  const quoted = wording ? ` (“${dropStop(wording)}”)` : '';
+  if (isIdeas) return `It draws on ${from}, without parts or packages of it${quoted}.`;
+  return `It takes ${parts.length ? listOf(parts.map((part) => `its ${part.replace(/^its /, '')}`)) : 'parts'} from ${from}${quoted}.`;
+}
+
+export function wordContinues({ before }: Params<'continues'>): string {
+  return `It continues ${before}, which ended.`;
+}

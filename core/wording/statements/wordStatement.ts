@@ -1,0 +1,74 @@
+/** The sentence of every kind of statement: the same on screens, in documents and on the command line. */
+import type {
+  Statement,
+  StatementKind,
+  StatementOf,
+  StatementPart,
+} from '../../judging/statements/statement.ts';
+import * as differences from './differenceSentences.ts';
+import * as project from './projectSentences.ts';
+import * as system from './systemSentences.ts';
+
+const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['params']) => string } = {
+  purpose: project.wordPurpose,
+  maker: project.wordMaker,
+  releases: project.wordReleases,
+  names: project.wordNames,
+  base: project.wordBase,
+  dependsOnEdition: project.wordDependsOnEdition,
+  independent: project.wordIndependent,
+  baseUnknown: project.wordBaseUnknown,
+  baseReason: project.wordBaseReason,
+  baseBefore: project.wordBaseBefore,
+  carried: project.wordCarried,
+  taken: project.wordTaken,
+  continues: project.wordContinues,
+  archives: system.wordArchives,
+  formats: system.wordFormats,
+  kernel: system.wordKernel,
+  kernels: system.wordKernels,
+  look: system.wordLook,
+  guide: system.wordGuide,
+  guidePages: system.wordGuidePages,
+  guideOdd: system.wordGuideOdd,
+  applications: system.wordApplications,
+  model: system.wordModel,
+  support: system.wordSupport,
+  image: system.wordImage,
+  installer: system.wordInstaller,
+  firstUpdate: system.wordFirstUpdate,
+  tools: system.wordTools,
+  memory: system.wordMemory,
+  requirements: system.wordRequirements,
+  help: system.wordHelp,
+  facts: system.wordFacts,
+  change: differences.wordChangeStatement,
+  leftOut: differences.wordLeftOut,
+  lacks: differences.wordLacks,
+  spoiled: differences.wordSpoiled,
+  takenOver: differences.wordTakenOver,
+  differs: differences.wordDiffers,
+  claim: differences.wordClaim,
+  contradiction: differences.wordContradiction,
+  notFoundOut: differences.wordNotFoundOut,
+  notBorneOut: differences.wordNotBorneOut,
+  question: differences.wordQuestion,
+  unseen: differences.wordUnseen,
+};
+
+/** The sentence, or sentences, of a statement; empty where it has nothing to say. */
+export function wordStatement(statement: Statement): string {
+  return (SENTENCES[statement.kind] as (params: Statement['params']) => string)(statement.params);
+}
+
+/** The titles of the parts of the first page. */
+export const PART_TITLES: Readonly<Record<StatementPart, string>> = {
+  what: 'What it is',
+  base: 'On what it is built',
+  like: 'What it is like',
+  changes: 'What it changes, and why',
+  leftOut: 'What is left out, and what is missing',
+  doubt: 'Seen, but not to be relied on',
+  claims: 'What is claimed',
+  unsettled: 'What is unsettled',
+};
