@@ -10,6 +10,7 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   inspect: async () => (await import('./inspect.ts')).registerInspect,
   place: async () => (await import('./place.ts')).registerPlace,
   freshness: async () => (await import('./freshness.ts')).registerFreshness,
+  dossier: async () => (await import('./dossier.ts')).registerDossier,
   'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };
 

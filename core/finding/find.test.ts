@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, reading, release, source } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
-import { findAll, foldText, search } from './find.ts';
+import { findAll, search } from './find.ts';
+import { foldText } from './foldText.ts';
 
 const catalogue = catalogueOf(
   { ...distribution('tidewater'), name: 'Tidewater', aliases: ['Tide Water', 'Tidwater'] } as never,

@@ -8,13 +8,15 @@
 import { doubleMetaphone } from 'double-metaphone';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
+import { elementsOfValue } from '../catalogue/factValue.ts';
 import type { Page } from '../catalogue/pagedMap.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { referencesOf } from '../catalogue/kindOf.ts';
 import { KIND_NAMES, type AnyRecord, type KindName } from '../catalogue/recordKinds.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { nameOf } from '../lineage/names.ts';
-import { formatValue } from '../wording/valueText.ts';
+import { wordElementWhole, wordSaying } from '../wording/sayingText.ts';
+import { foldText } from './foldText.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
 type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment';
@@ -74,14 +76,6 @@ const TEXTS = ['title', 'name', 'text', 'wording', 'note'] as const;
 const AT_A_TIME = 512;
 
 const prepared = new WeakMap<Page<AnyRecord>, readonly Entry[]>();
-
-/** Letters and digits of a text, small and without accents: `Tide Water` and `tidewater` are the same. */
-export function foldText(text: string): string {
-  return text
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]/gu, '');
-}
 
 /**
  * Searches; gives the best so far each time some records were walked, at last all of them. The caller decides how long it
@@ -196,7 +190,7 @@ function entryOf(record: AnyRecord): Entry {
       return entry([record.text]);
     case 'reading': {
       const { label, value } = wordReading(record);
-      return entry([value, label, record.note]);
+      return entry([value, label, ...restOfReading(record)]);
     }
     default:
       return entry(textsOf(record));
@@ -209,12 +203,17 @@ function textsOf(record: AnyRecord): string[] {
   return TEXTS.flatMap((name) => (typeof fields[name] === 'string' && fields[name] ? [fields[name]] : []));
 }
 
-function wordReading({ key, value, state }: Reading): { label: string; value: string } {
-  const fact = findFactKey(key);
-  return {
-    label: fact?.label ?? key,
-    value: fact && value !== undefined ? formatValue(fact, value) : state,
-  };
+function wordReading(reading: Reading): { label: string; value: string } {
+  const fact = findFactKey(reading.key);
+  return { label: fact?.label ?? reading.key, value: fact ? wordSaying(fact, reading) : reading.state };
+}
+
+/** What a reading says beside its value: settings of the elements of a list, how a search was tried, a cause. */
+function restOfReading({ value, tried = '', cause, note }: Reading): string[] {
+  const settings = elementsOfValue(value).flatMap((element) =>
+    element.settings ? wordElementWhole(element) : [],
+  );
+  return [...settings, tried, cause?.text ?? '', note];
 }
 
 function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: string, fit: number): Found {

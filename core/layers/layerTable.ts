@@ -50,15 +50,18 @@ export function layerTable(
   return { layers, rows };
 }
 
-/** What one layer has of a fact; where its editions differ, as far as they were looked at, each stands by itself. */
+/** What one layer has of a fact; where something is said of one edition alone, and not of all the same, each stands by itself. */
 function cellOfLayer(records: LayerRecords, fact: FactKey, make: (said: Said) => Cell): Cell {
   const all = records.of(fact);
   const editions = records.editionsThatSay(fact);
   if (editions.length === 0) return make(all);
   const each = editions.map((edition): EditionCell => ({ edition, cell: make(records.of(fact, edition)) }));
-  const said = each.filter(({ cell }) => isKnown(cell));
-  const agree = said.every(({ cell }) => agrees(cell, said[0].cell));
-  return agree ? make(all) : dependingCell(make(all), each);
+  return agree(each) ? make(all) : dependingCell(make(all), each);
+}
+
+/** True if all editions are known to have the same: an edition that nobody looked at may have another thing. */
+function agree(each: readonly EditionCell[]): boolean {
+  return each.every(({ cell }) => isKnown(cell) && agrees(cell, each[0].cell));
 }
 
 /** A cell without a value: its editions differ, and none is named. */
@@ -101,11 +104,9 @@ const editionCells = (tables: readonly EditionTable[], place: number): EditionCe
 
 /** What the editions on different bases have in common: only that has a value without naming one of them. */
 function joinedCell(whole: Cell, each: readonly EditionCell[]): Cell {
-  const known = each.filter(({ cell }) => isKnown(cell));
-  if (known.length === 0) return whole;
-  const [{ cell: first }] = known;
-  const agree = known.length === each.length && known.every(({ cell }) => agrees(cell, first));
-  if (!agree) return dependingCell(whole, each);
+  if (!each.some(({ cell }) => isKnown(cell))) return whole;
+  if (!agree(each)) return dependingCell(whole, each);
+  const [{ cell: first }] = each;
   if (whole.inForce) return { ...whole, standing: whole.standing && 'not comparable' };
   const { value, absent, isPartial } = first;
   const handed: Handed = { ...first.handed, setBy: -1 };

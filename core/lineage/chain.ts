@@ -24,6 +24,8 @@ export interface Layer {
   readonly edition?: RecordId;
   /** How the layer rests on its base; undefined for a root. */
   readonly link?: Link;
+  /** All links that it rests by, the first base first. */
+  readonly bases: readonly Link[];
   /** Each edition with its bases, where they differ and none is named. */
   readonly dependsOnEdition?: readonly EditionBases[];
   /** The day that is asked about: what is known of the layer by then. Days since 1970-01-01. */
@@ -85,6 +87,7 @@ function chainFrom(
       ...at,
       distribution: distributionOf(catalogue, at.id),
       ...(links[0] && { link: links[0] }),
+      bases: links,
       ...(dependsOnEdition && { dependsOnEdition }),
       asOf,
     });

@@ -128,6 +128,10 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'record.needed': ({ by }, where) => `${where} cannot be removed alone: ${by} needs it.`,
   'record.unknownKind': ({ kind }, where) => `${where} is a record of an unknown kind "${kind}".`,
   'record.twice': (_params, where) => `${where} stands twice in the file.`,
+  'subject.unknown': ({ near }, where) =>
+    `Nothing is called “${where}”${near ? `; near to it: ${near}` : ''}. Give an id, a name, or a name with its version.`,
+  'subject.several': ({ near }, where) =>
+    `“${where}” may be one of several: ${near}. Give the id of the one that is meant.`,
   'reading.needsReason': () =>
     'What was seen is spoiled by its conditions. Say why it holds all the same; nothing was changed.',
   'value.invalid': ({ text, expected }, where) =>

@@ -37,6 +37,8 @@ type Words = Pick<Reading, 'state' | 'value' | 'said' | 'interval' | 'marks' | '
 export function wordSaying(fact: FactKey, { state, value, said, interval, marks, tried }: Words): string {
   switch (state) {
     case 'set':
+      if (said && fact.type === 'date' && value !== undefined)
+        return `${formatValue(fact, value)} (“${said}”)`;
       if (said) return said;
       if (value === undefined) return interval ? wordInterval(fact, interval) : '';
       if (marks.includes('partial')) return `at least ${formatValue(fact, value)}`;

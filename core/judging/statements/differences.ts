@@ -3,6 +3,7 @@ import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
 import { changesOf, type Change } from '../../layers/changes.ts';
 import { elementsOf, topOf } from '../../layers/areas/cells.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
+import type { Told } from './told.ts';
 import type { Telling } from './telling.ts';
 import { statementMaker, type Statement } from './statement.ts';
 
@@ -14,7 +15,8 @@ export function whatItChanges({ catalogue, table, subject, told }: Telling): Sta
   const state = statementMaker(subject, 'changes');
   const below = table.layers.at(-2);
   const base = below ? nameOfLayer(catalogue, below) : '';
-  const changes = changesOf(table);
+  // What is left out on purpose is told by itself.
+  const changes = changesOf(table).filter(({ fact }) => !isLeftOut(told.get(fact.key)));
   const weight = (list: readonly Change[]) => list.reduce((sum, { amount }) => sum + amount, 0);
   const order: string[] = STRIP_AREAS.map(({ id }) => id);
   const areas = [...new Set(changes.map(({ fact }) => fact.area))].map((area) => ({
@@ -46,6 +48,13 @@ export function whatItChanges({ catalogue, table, subject, told }: Telling): Sta
   );
 }
 
+/** Facts whose absence is told with their area. */
+const TOLD_WHERE_THEY_STAND: ReadonlySet<string> = new Set(['repositories.formats']);
+
+/** True for what is not there on purpose, or by a choice at install. */
+const isLeftOut = (each: Told | undefined) =>
+  each?.state === 'none' && each.reading?.marks.includes('onPurpose') === true;
+
 /** What is not there: left out on purpose or by a choice at install first, then what was looked for and is missing. */
 export function whatIsNotThere({ table, subject, told }: Telling): Statement[] {
   const state = statementMaker(subject, 'leftOut');
@@ -56,13 +65,11 @@ export function whatIsNotThere({ table, subject, told }: Telling): Statement[] {
     roles.some((role) =>
       table.rows.some(({ fact }) => fact.key === key && fact.label.toLowerCase() === role.toLowerCase()),
     );
-  const onPurpose = absent.filter(
-    ({ key, reading }) => reading?.marks.includes('onPurpose') || isChosen(key),
-  );
+  const onPurpose = absent.filter((each) => isLeftOut(each) || isChosen(each.key));
   const missing = absent.filter((each) => !onPurpose.includes(each));
-  const statements: Statement[] = onPurpose.map((each) =>
-    state('leftOut', { roles: [] }, { told: [each], leads: true }),
-  );
+  const statements: Statement[] = onPurpose
+    .filter(({ key }) => !TOLD_WHERE_THEY_STAND.has(key))
+    .map((each) => state('leftOut', { roles: [] }, { told: [each], leads: true }));
   const others = roles.filter((role) => !onPurpose.some(({ key }) => isLabelOf(table, key, role)));
   if (chosen && others.length)
     statements.push(state('leftOut', { roles: others }, { told: [chosen], leads: true }));

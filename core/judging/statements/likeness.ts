@@ -34,9 +34,13 @@ const isToldPlainly = ({ state, absent }: Told) => state !== 'spoiled' && state 
 const isOwn = ({ isSaid }: Told) => isSaid;
 
 function topicStatement(telling: Telling, topic: Topic): Statement | null {
-  const told = topic.keys.flatMap((key) => telling.told.get(key) ?? []).filter(isInTopic(topic));
+  const told = topic.keys
+    .flatMap((key) => telling.told.get(key) ?? [])
+    .filter(isInTopic(topic))
+    // Whether a project rolls is its own finding, whatever its base does.
+    .filter((each) => topic.carried ?? each.state !== 'carried');
   // What is carried is told beside what is said; alone, where it is the first thing to know.
-  if (told.length === 0 || (!told.some(isOwn) && !topic.leads)) return null;
+  if (told.length === 0 || (!told.some(isOwn) && !topic.carried)) return null;
   const more = {
     area: topic.area,
     told,

@@ -15,7 +15,12 @@ import {
   type ValueState,
 } from '../../layers/cell.ts';
 import { belowOf } from '../../layers/changes.ts';
-import { conditionsOfReading, dayOfReading, type Circumstance } from '../../layers/disagreement.ts';
+import {
+  circumstancesBetween,
+  conditionsOfReading,
+  dayOfReading,
+  type Circumstance,
+} from '../../layers/disagreement.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
 
@@ -129,7 +134,10 @@ function othersOf(catalogue: Catalogue, fact: FactKey, cell: Cell): ToldOther[] 
     })),
     ...spoiled
       .filter(({ id }) => id !== cell.inForce!.id && !explained.some(({ reading }) => reading.id === id))
-      .map((reading) => ({ reading: toldReading(catalogue, reading), explainedBy: [] })),
+      .map((reading) => ({
+        reading: toldReading(catalogue, reading),
+        explainedBy: circumstancesBetween(catalogue, fact, cell.inForce!, reading, false),
+      })),
   ];
 }
 

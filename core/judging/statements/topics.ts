@@ -11,6 +11,8 @@ export interface Topic {
   readonly keys: readonly string[];
   /** True for one that answers first. */
   readonly leads?: true;
+  /** True where it is told also of a system that only carries it. */
+  readonly carried?: true;
 }
 
 const inArea = (area: AreaId, names: string): string[] => names.split(' ').map((name) => `${area}.${name}`);
@@ -20,9 +22,21 @@ export const ROLE_KEYS: readonly string[] = APPLICATION_ROLES.map(({ id }) => `d
 
 /** The topics in the order in which they are told: the six areas of the strip, then what is around them. */
 export const TOPICS: readonly Topic[] = [
-  { kind: 'archives', area: 'repositories', keys: inArea('repositories', 'archives'), leads: true },
+  {
+    kind: 'archives',
+    area: 'repositories',
+    keys: inArea('repositories', 'archives'),
+    leads: true,
+    carried: true,
+  },
   { kind: 'formats', area: 'repositories', keys: inArea('repositories', 'formats') },
-  { kind: 'kernel', area: 'kernel', keys: inArea('kernel', 'version release patches'), leads: true },
+  {
+    kind: 'kernel',
+    area: 'kernel',
+    keys: inArea('kernel', 'version release patches'),
+    leads: true,
+    carried: true,
+  },
   { kind: 'kernels', area: 'kernel', keys: inArea('kernel', 'offered switcher changeable') },
   {
     kind: 'look',
@@ -35,11 +49,18 @@ export const TOPICS: readonly Topic[] = [
       ),
     ],
     leads: true,
+    carried: true,
   },
-  { kind: 'guide', area: 'welcome', keys: inArea('welcome', 'guide opens reached owner'), leads: true },
+  {
+    kind: 'guide',
+    area: 'welcome',
+    keys: inArea('welcome', 'guide opens reached owner'),
+    leads: true,
+    carried: true,
+  },
   { kind: 'guidePages', area: 'welcome', keys: inArea('welcome', 'actions') },
   { kind: 'guideOdd', area: 'welcome', keys: inArea('welcome', 'problems repeats showsDone') },
-  { kind: 'applications', area: 'defaults', keys: ROLE_KEYS, leads: true },
+  { kind: 'applications', area: 'defaults', keys: ROLE_KEYS, leads: true, carried: true },
   { kind: 'model', area: 'model', keys: inArea('model', 'kind claimed cadence'), leads: true },
   { kind: 'support', area: 'model', keys: inArea('model', 'supportEnd'), leads: true },
   { kind: 'image', area: 'editions', keys: inArea('editions', 'imageSize imageDate imageKind bootEntries') },

@@ -7,6 +7,7 @@ import type { Change } from '../../layers/changes.ts';
 import { wordElement, wordSettlement } from '../changeText.ts';
 import { wordCircumstances } from '../disagreementText.ts';
 import { wordSettling, wordSpoils } from '../spoilText.ts';
+import { wordWhole } from './surroundingSentences.ts';
 import { formatNumberOf, formatValue } from '../valueText.ts';
 import {
   asClause,
@@ -85,7 +86,7 @@ function wordArchivesChange(change: Change, base: string): string {
     kept.length === 0 && added.length > 0 && `it has ${archives(added)} and none of ${base}’s`,
     kept.length > 0 && front.length > 0 && `it puts ${archives(front)} in front of ${theirs}`,
     behind.length > 0 &&
-      `${front.length ? '' : 'it adds '}${archives(behind)} behind ${front.length ? 'them' : theirs}`,
+      `${front.length ? 'and ' : 'it adds '}${archives(behind)} behind ${front.length ? 'them' : theirs}`,
     kept.length > 0 &&
       of('drops').length > 0 &&
       `of ${base}’s it does without ${listOf(of('drops').map(({ name }) => name))}`,
@@ -108,9 +109,10 @@ export function wordLeftOut({ told, roles }: Params<'leftOut'>): string {
     );
   const [each] = Object.values(told);
   const said = each.reading?.said;
-  const why = said ? `: ${dropStop(said)}` : ', on purpose';
+  const how = said ? `: ${dropStop(said)}` : ' is left out on purpose';
   const cause = each.reading?.cause ? ` (${dropStop(each.reading.cause.text)})` : '';
-  return sentence(`${labelOf(each.key)} is left out${why}${cause}`);
+  const theirs = each.base?.value === undefined ? '' : ` (${each.base.by} has ${baseSaying(each)})`;
+  return sentence(`${labelOf(each.key)}${how}${theirs}${cause}`);
 }
 
 export function wordLacks({ told }: Params<'lacks'>): string {
@@ -120,12 +122,14 @@ export function wordLacks({ told }: Params<'lacks'>): string {
 }
 
 export function wordSpoiled({ told }: Params<'spoiled'>): string {
-  const [{ key, reading, base }] = Object.values(told);
+  const [{ key, reading }] = Object.values(told);
   const { spoiledBy } = reading!;
   const settling = wordSettling(spoiledBy);
-  const says = reading!.state === 'none' ? 'nothing was found' : `“${wordTold(key, reading!)}”`;
-  const beside = base ? ` What its base has tells nothing of it.` : '';
-  return `${labelOf(key)}: ${says}, seen ${wordSpoils(spoiledBy)}, so it is not known.${settling ? ` To settle it, ${settling}.` : ''}${beside}`;
+  const says =
+    reading!.state === 'none'
+      ? 'nothing was found'
+      : `“${wordTold(key, reading!)}${wordWhole(key, reading)}”`;
+  return `${labelOf(key)}: ${says}, seen ${wordSpoils(spoiledBy)}, so it is not known.${settling ? ` To settle it, ${settling}.` : ''}`;
 }
 
 export function wordTakenOver({ told, count }: Params<'takenOver'>): string {

@@ -145,3 +145,17 @@ export function reasonsOf(notes: readonly RecordedChange[]): { readonly why: str
     more: more.filter(Boolean).join(' '),
   };
 }
+
+/** `, as in Fenwick 31` for what was checked; what its base has, where that is another thing. */
+export function standingClause(told: Told): string {
+  if (told.state === 'unchanged' && told.by) return `, as in ${told.by}`;
+  if (told.standing === 'changed' && baseSaying(told))
+    return `, where ${told.base?.by} has ${baseSaying(told)}`;
+  return careOf(told);
+}
+
+/** The same in brackets, without what the base has. */
+export function shortStanding(told: Told): string {
+  if (told.state === 'unchanged' && told.by) return ` (as in ${told.by})`;
+  return careOf(told);
+}

@@ -66,7 +66,8 @@ export function wordMaker({ told }: Params<'maker'>): string {
 export function wordReleases({ version, date, editions, before }: Params<'releases'>): string {
   const many = editions.length > 1 ? `, in ${numberWord(editions.length)} editions: ${listOf(editions)}` : '';
   const earlier = before ? ` The one before, ${before.version}, is of ${formatWhen(before.date)}.` : '';
-  return `Release ${version} was published on ${formatWhen(date)}${many}.${earlier}`;
+  const name = /^\d/.test(version) ? `Release ${version}` : version;
+  return `${name} was published on ${formatWhen(date)}${many}.${earlier}`;
 }
 
 export function wordNames({ names }: Params<'names'>): string {

@@ -1,14 +1,10 @@
 /** Sentences on what a system is like, area by area. */
-import type { Conditions } from '../../catalogue/conditions.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
-import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { StatementKinds, StatementSubject, ToldRepository } from '../../judging/statements/statement.ts';
-import type { Told, ToldReading } from '../../judging/statements/told.ts';
-import { wordCircumstances } from '../disagreementText.ts';
+import type { Told } from '../../judging/statements/told.ts';
 import { wordElementWhole } from '../sayingText.ts';
-import { wordSpoils } from '../spoilText.ts';
-import { formatCount, formatNumberOf } from '../valueText.ts';
+import { formatNumberOf } from '../valueText.ts';
 import {
   baseSaying,
   careOf,
@@ -16,9 +12,10 @@ import {
   numberWord,
   sayingOf,
   sentence,
+  shortStanding,
+  standingClause,
   wholeSaying,
   wordDay,
-  wordTold,
 } from './phrases.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
@@ -49,7 +46,8 @@ function wordRepository(row: ToldRepository, ofOthers: boolean): string {
       : holdingMost !== undefined && holdingMost !== holding
         ? `tested ${holding} to ${holdingMost} days`
         : `tested ${formatNumberOf(holding, 'day')}`;
-  const more = [whose, tier, days, state === 'on' ? '' : state, purpose].filter(Boolean);
+  const tested = tier === 'tested' && days ? '' : tier;
+  const more = [whose, tested, days, state === 'on' ? '' : state, purpose].filter(Boolean);
   return more.length ? `${name} (${more.join(', ')})` : name;
 }
 
@@ -138,9 +136,12 @@ export function wordLook({ told }: Params<'look'>): string {
   const version = told['themes.desktopVersion'];
   const name = [sayingOf(desktop), sayingOf(version)].filter(Boolean);
   const repeats = name.length === 2 && name[0].endsWith(name[1]);
-  const lead = name.length
+  const isNamed = desktop !== undefined && !desktop.absent;
+  const lead = isNamed
     ? `the desktop is ${repeats ? name[0] : name.join(' ')}${standingClause(version ?? desktop)}`
-    : '';
+    : version
+      ? `the desktop is of version ${sayingOf(version)}${standingClause(version)}`
+      : '';
   const parts = LOOK_PARTS.flatMap(([key, label]) => {
     const part = told[`themes.${key}`];
     return part ? `${label} ${sayingOf(part)}${part.state === 'carried' ? '' : shortStanding(part)}` : [];
@@ -165,19 +166,6 @@ export function wordLook({ told }: Params<'look'>): string {
   ]
     .filter(Boolean)
     .join(' ');
-}
-
-/** `, as in Fenwick 31` for what was checked; what its base has, where that is another thing. */
-function standingClause(told: Told): string {
-  if (told.state === 'unchanged' && told.by) return `, as in ${told.by}`;
-  if (told.standing === 'changed' && baseSaying(told))
-    return `, where ${nameOfBase(told)} has ${baseSaying(told)}`;
-  return careOf(told);
-}
-
-function shortStanding(told: Told): string {
-  if (told.state === 'unchanged' && told.by) return ` (as in ${told.by})`;
-  return careOf(told);
 }
 
 export function wordGuide({ told }: Params<'guide'>): string {
@@ -267,181 +255,6 @@ function versionsBetween(before: string, after: string): string {
   if (!from || !to || from[1] !== to[1]) return '';
   const count = Number(to[2]) - Number(from[2]);
   return `${numberWord(Math.abs(count))} ${Math.abs(count) === 1 ? 'version' : 'versions'} ${count > 0 ? 'newer' : 'older'}`;
-}
-
-export function wordModel({ told }: Params<'model'>): string {
-  const [kind, claimed, cadence] = ['kind', 'claimed', 'cadence'].map((name) => told[`model.${name}`]);
-  const parts = [
-    kind && `its release model is ${sayingOf(kind)}${standingClause(kind)}`,
-    claimed && sayingOf(claimed) !== sayingOf(kind) && `the project calls its model ${sayingOf(claimed)}`,
-    cadence && `a release comes ${sayingOf(cadence)}${careOf(cadence)}`,
-  ].filter(Boolean) as string[];
-  return parts.map((part) => sentence(part)).join(' ');
-}
-
-export function wordSupport({ told, base, baseEnd, gapDays: gap }: Params<'support'>): string {
-  const support = told['model.supportEnd'];
-  const end = `supported until ${sayingOf(support)}`;
-  if (gap === undefined || !base) return sentence(end);
-  if (gap === 0) return sentence(`${end}, as long as ${base}`);
-  const days = formatNumberOf(Math.abs(gap), 'day');
-  return sentence(
-    `${end}, ${days} ${gap > 0 ? 'past' : 'before'} the end of ${base} (${formatWhen(baseEnd)})`,
-  );
-}
-
-export function wordImage({ told }: Params<'image'>): string {
-  const [size, date, kind, entries] = ['imageSize', 'imageDate', 'imageKind', 'bootEntries'].map(
-    (name) => told[`editions.${name}`],
-  );
-  const kinds: Readonly<Record<string, string>> = {
-    live: 'it runs live',
-    installable: 'it installs',
-    both: 'it runs live and installs',
-  };
-  const parts = [
-    size && `the image is ${sayingOf(size)} large${date ? `, built on ${sayingOf(date)}` : ''}`,
-    !size && date && `the image was built on ${sayingOf(date)}`,
-    kind && (kinds[sayingOf(kind)] ?? sayingOf(kind)),
-    entries && !entries.absent && `at start it offers ${sayingOf(entries)}`,
-  ].filter(Boolean) as string[];
-  return parts.map((part) => sentence(part)).join(' ');
-}
-
-export function wordInstaller({ told }: Params<'installer'>): string {
-  const [installer, mode, pages, duration] = ['installer', 'installerMode', 'installerPages', 'duration'].map(
-    (name) => told[`editions.${name}`],
-  );
-  const modes: Readonly<Record<string, string>> = {
-    online: 'it needs a connection',
-    offline: 'it needs no connection',
-    both: 'it works with a connection and without',
-  };
-  const parts = [
-    installer && `it is installed with ${sayingOf(installer)}${standingClause(installer)}`,
-    pages && !pages.absent && `pages of its own there: ${sayingOf(pages)}`,
-    mode && (modes[sayingOf(mode)] ?? `installing: ${sayingOf(mode)}`),
-    duration && `an install took ${sayingOf(duration)}${wordConditionsShort(duration.reading)}`,
-  ].filter(Boolean) as string[];
-  return parts.map((part) => sentence(part)).join(' ');
-}
-
-export function wordFirstUpdate({ told, imageAgeDays }: Params<'firstUpdate'>): string {
-  const [size, packages, age] = ['firstUpdate', 'firstPackages', 'imageAge'].map(
-    (name) => told[`model.${name}`],
-  );
-  const amounts = [packages, size].flatMap((each) => (each ? sayingOf(each) : []));
-  const days = age ? sayingOf(age) : imageAgeDays === undefined ? '' : formatNumberOf(imageAgeDays, 'day');
-  const lead = amounts.length ? `the first update after installing brought ${listOf(amounts, 'with')}` : '';
-  return sentence([lead, days && `the image was ${days} old then`].filter(Boolean).join('; '));
-}
-
-export function wordTools({ told }: Params<'tools'>): string {
-  const [graphical, command] = ['graphical', 'command'].map((name) => told[`tools.${name}`]);
-  const tools = [
-    graphical && !graphical.absent && `${sayingOf(graphical)} (with a window${shortCare(graphical)})`,
-    command && !command.absent && `${sayingOf(command)} (a command${shortCare(command)})`,
-  ].filter(Boolean) as string[];
-  return [
-    tools.length ? sentence(`packages are handled with ${listOf(tools)}`) : '',
-    graphical?.absent ? 'There is no package tool with a window.' : '',
-  ]
-    .filter(Boolean)
-    .join(' ');
-}
-
-const shortCare = (told: Told) => (told.state === 'carried' ? `, as in ${told.by}` : '');
-
-export function wordMemory({ told }: Params<'memory'>): string {
-  const [memory, used] = ['memory', 'memoryUsed'].map((name) => told[`footprint.${name}`]);
-  const figures = [memory, used].flatMap((each) => (each ? figuresOf(each) : []));
-  const [first, ...others] = figures;
-  if (!first) return '';
-  const differ =
-    others.length > 0
-      ? ' They were not taken under the same conditions, so they are not ranked against each other.'
-      : '';
-  return `${sentence(`memory in use: ${[first, ...others].join('; ')}`)}${differ}`;
-}
-
-/** All figures of a measurement, each with its conditions, the one in force first. */
-function figuresOf(told: Told): string[] {
-  const own = told.reading ? [`${sayingOf(told)}${wordConditionsShort(told.reading)}`] : [sayingOf(told)];
-  const others = told.others.map(({ reading, explainedBy }) => {
-    const why = reading.spoiledBy.length
-      ? `, ${wordSpoils(reading.spoiledBy)}, so not to be relied on`
-      : explainedBy.length
-        ? `, ${wordCircumstances(explainedBy)}`
-        : '';
-    return `${wordTold(told.key, reading)}${wordConditionsShort(reading)}${why}`;
-  });
-  return [...own, ...others];
-}
-
-/** ` of 5 GiB, with nothing opened, 4 minutes after the start, read with the process viewer`. */
-function wordConditionsShort(reading: ToldReading | undefined): string {
-  const { memoryMiB, medium, machine, tool, moment, uptimeMinutes, openPrograms }: Conditions =
-    reading?.conditions ?? {};
-  const moments = { boot: 'right after the start', idle: 'with nothing opened', 'after use': 'after use' };
-  const parts = [
-    moment && moments[moment],
-    uptimeMinutes !== undefined && `${formatNumberOf(uptimeMinutes, 'minute')} after the start`,
-    openPrograms && `${openPrograms} open`,
-    tool && `by ${tool}`,
-    medium === 'live' && 'on a live image',
-    machine && (machine === 'virtual' ? 'in a virtual machine' : 'on hardware'),
-  ].filter(Boolean);
-  const of = memoryMiB ? ` of ${wordMemorySize(memoryMiB)}` : '';
-  return `${of}${parts.length ? ` (${parts.join(', ')})` : ''}`;
-}
-
-const wordMemorySize = (mib: number) =>
-  mib % 1024 === 0 ? `${formatCount(mib / 1024)} GiB` : `${formatCount(mib)} MiB`;
-
-export function wordRequirements({ told }: Params<'requirements'>): string {
-  const of = (name: string) => {
-    const each = told[`footprint.${name}`];
-    return each && !each.absent ? sayingOf(each) : '';
-  };
-  const least = [
-    of('memoryLeast') && `memory of ${of('memoryLeast')}`,
-    of('diskLeast') && `a disk of ${of('diskLeast')}`,
-    of('processorLeast'),
-  ].filter(Boolean) as string[];
-  const advised = [
-    of('memoryAdvised') && `memory of ${of('memoryAdvised')}`,
-    of('diskAdvised') && `a disk of ${of('diskAdvised')}`,
-  ].filter(Boolean) as string[];
-  const unclear = of('adviceUnclear');
-  return [
-    least.length ? sentence(`it asks for ${listOf(least)} at least`) : '',
-    advised.length ? sentence(`it recommends ${listOf(advised)}`) : '',
-    unclear ? sentence(`it states “${unclear}”, and does not say of what`) : '',
-  ]
-    .filter(Boolean)
-    .join(' ');
-}
-
-export function wordHelp({ told }: Params<'help'>): string {
-  const [channels, documents, answer] = ['channels', 'documents', 'answer'].map(
-    (name) => told[`help.${name}`],
-  );
-  const each = elementsOfValue(channels?.value).map(({ slot, name, settings }) => {
-    const checked = settings?.checked ? `, checked ${formatWhen(settings.checked)}` : '';
-    return slot ? `${slot} (${name}${checked})` : `${name}${checked}`;
-  });
-  return [
-    channels?.absent
-      ? 'There is nowhere to ask.'
-      : each.length
-        ? sentence(`help is had from ${listOf(each)}`)
-        : '',
-    documents && !documents.absent ? sentence(`documentation: ${sayingOf(documents)}`) : '',
-    documents?.absent ? 'There is no documentation.' : '',
-    answer && !answer.absent ? sentence(`an answer came after ${sayingOf(answer)}`) : '',
-  ]
-    .filter(Boolean)
-    .join(' ');
 }
 
 export function wordFacts({ told }: Params<'facts'>): string {

@@ -7,6 +7,7 @@ import type {
 } from '../../judging/statements/statement.ts';
 import * as differences from './differenceSentences.ts';
 import * as project from './projectSentences.ts';
+import * as surrounding from './surroundingSentences.ts';
 import * as system from './systemSentences.ts';
 
 const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['params']) => string } = {
@@ -32,15 +33,15 @@ const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['param
   guidePages: system.wordGuidePages,
   guideOdd: system.wordGuideOdd,
   applications: system.wordApplications,
-  model: system.wordModel,
-  support: system.wordSupport,
-  image: system.wordImage,
-  installer: system.wordInstaller,
-  firstUpdate: system.wordFirstUpdate,
-  tools: system.wordTools,
-  memory: system.wordMemory,
-  requirements: system.wordRequirements,
-  help: system.wordHelp,
+  model: surrounding.wordModel,
+  support: surrounding.wordSupport,
+  image: surrounding.wordImage,
+  installer: surrounding.wordInstaller,
+  firstUpdate: surrounding.wordFirstUpdate,
+  tools: surrounding.wordTools,
+  memory: surrounding.wordMemory,
+  requirements: surrounding.wordRequirements,
+  help: surrounding.wordHelp,
   facts: system.wordFacts,
   change: differences.wordChangeStatement,
   leftOut: differences.wordLeftOut,

@@ -1,0 +1,111 @@
+/** `dossier`: what a catalogue knows of one release of an edition, on a day. */
+import { readFileSync } from 'node:fs';
+import type { Command } from 'commander';
+import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { firstDayOf } from '../core/catalogue/days.ts';
+import { recordsBelongingTo } from '../core/catalogue/pointers.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
+import { parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
+import { formatTableMarkdown } from '../core/exchange/dossierMarkdown.ts';
+import { dossierReport } from '../core/exchange/dossierReport.ts';
+import { findSubject } from '../core/finding/findSubject.ts';
+import { foldText } from '../core/finding/foldText.ts';
+import { dossierStatements } from '../core/judging/statements/dossierStatements.ts';
+import { STATEMENT_PARTS } from '../core/judging/statements/statement.ts';
+import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
+import { editionsOfRelease } from '../core/lineage/bases.ts';
+import { chainOf, chainOfProject } from '../core/lineage/chain.ts';
+import { nameOfLayer } from '../core/lineage/names.ts';
+import { distributionOf } from '../core/lineage/releases.ts';
+import { wordIssue } from '../core/wording/issueText.ts';
+import { PART_TITLES, wordStatement } from '../core/wording/statements/wordStatement.ts';
+import { isDay } from './candidates.ts';
+import { InputError, UsageError } from './failures.ts';
+
+interface Options {
+  readonly edition?: string;
+  readonly on?: string;
+  readonly json?: boolean;
+  readonly markdown?: boolean;
+}
+
+export function registerDossier(program: Command): void {
+  program
+    .command('dossier')
+    .argument('<catalogue>', 'a catalogue file')
+    .argument('<subject>', 'an id, a name, "name version", or what a name sounds like')
+    .option('--edition <name>', 'the edition that is meant')
+    .option('--on <date>', 'the day that is asked about; today without it')
+    .option('--json', 'print JSON')
+    .option('--markdown', 'print the whole dossier as Markdown')
+    .description('Tell what a catalogue knows of a release.')
+    .action((path: string, subject: string, options: Options) => {
+      if (options.json && options.markdown) throw new UsageError('give either --json or --markdown');
+      if (options.on && !isDay(options.on))
+        throw new UsageError(`--on ${options.on}: expected a date such as 2026-11-20`);
+      const catalogue = readCatalogue(path);
+      const day = firstDayOf(options.on ?? new Date().toISOString().slice(0, 10));
+      const table = tableOf(catalogue, subject, day, options.edition);
+      process.stdout.write(
+        options.json
+          ? `${JSON.stringify(dossierReport(catalogue, table, day), null, 2)}\n`
+          : options.markdown
+            ? formatTableMarkdown(catalogue, table, day)
+            : firstPage(catalogue, table, day),
+      );
+    });
+}
+
+/** The catalogue in a file. */
+export function readCatalogue(path: string): Catalogue {
+  let text: string;
+  try {
+    text = readFileSync(path, 'utf8');
+  } catch (error) {
+    throw new InputError(`${path}: could not be read (${(error as Error).message})`);
+  }
+  const read = parseCatalogueFile(text, path);
+  if (!read.ok)
+    throw new InputError(read.issues.map((issue) => `${issue.where}: ${wordIssue(issue)}`).join('\n'));
+  return read.value.catalogue;
+}
+
+/** The layers of what is meant: of a project as a whole its release of the day, else the release itself. */
+function tableOf(catalogue: Catalogue, subject: string, day: number, edition?: string): LayerTable {
+  const found = findSubject(catalogue, subject);
+  if (!found.ok) throw new InputError(found.issues.map((issue) => wordIssue(issue)).join('\n'));
+  const id = found.value;
+  const distribution = distributionOf(catalogue, id);
+  const named = edition === undefined ? undefined : editionNamed(catalogue, id, edition);
+  if (recordOf(catalogue, 'release', id)) return layerTable(catalogue, chainOf(catalogue, id, day, named));
+  const meant = recordOf(catalogue, 'edition', id)?.id ?? named;
+  return layerTable(catalogue, chainOfProject(catalogue, distribution, day, meant));
+}
+
+function editionNamed(catalogue: Catalogue, id: RecordId, name: string): RecordId {
+  const release = recordOf(catalogue, 'release', id);
+  const distribution = distributionOf(catalogue, id);
+  const all = recordsBelongingTo(catalogue, distribution, 'edition').filter(
+    (each) =>
+      each.distribution === distribution &&
+      (!release || editionsOfRelease(catalogue, release).includes(each.id)),
+  );
+  const found = all.find((each) => foldText(each.name) === foldText(name));
+  const known = all.map((each) => each.name).join(', ') || 'none';
+  if (!found) throw new InputError(`there is no edition “${name}” of that; its editions: ${known}`);
+  return found.id;
+}
+
+/** The first page as plain text, a sentence a line under the title of its part. */
+function firstPage(catalogue: Catalogue, table: LayerTable, day: number): string {
+  const statements = dossierStatements(catalogue, table, day);
+  const lines = [nameOfLayer(catalogue, table.layers[table.layers.length - 1])];
+  for (const part of STATEMENT_PARTS) {
+    const texts = statements
+      .filter((each) => each.part === part)
+      .map(wordStatement)
+      .filter(Boolean);
+    if (texts.length) lines.push('', PART_TITLES[part], ...texts.map((text) => `  ${text}`));
+  }
+  return `${lines.join('\n')}\n`;
+}

@@ -1,0 +1,84 @@
+/**
+ * What somebody means who names a dossier: an id, a name, a name with a version or an edition, another name, or what a name sounds
+ * like. One is meant, or the near ones are told.
+ */
+import { doubleMetaphone } from 'double-metaphone';
+import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { createIssue, failure, success, type Result } from '../issue.ts';
+import { nameOf } from '../lineage/names.ts';
+import { foldText } from './foldText.ts';
+
+/** How many near ones are told. */
+const NEAR = 6;
+
+interface Named {
+  readonly id: RecordId;
+  readonly names: readonly string[];
+}
+
+/** The record that is meant: a distribution, a release or an edition. Issues `subject.unknown`, `subject.several`. */
+export function findSubject(catalogue: Catalogue, text: string): Result<RecordId> {
+  const asked = text.trim();
+  if (/^(distribution|release|edition):/.test(asked) && findRecord(catalogue, asked)) return success(asked);
+  const all = namedRecords(catalogue);
+  const whole = foldText(asked);
+  const steps: readonly ((each: Named) => boolean)[] = [
+    ({ names }) => names.some((name) => name === asked),
+    ({ names }) => whole !== '' && names.some((name) => foldText(name) === whole),
+    ({ names }) => names.some((name) => soundsAlike(name, asked)),
+  ];
+  for (const isMeant of steps) {
+    const found = all.filter(isMeant);
+    if (found.length === 1) return success(found[0].id);
+    if (found.length > 1) return failure(issueOf('subject.several', asked, found, catalogue));
+  }
+  const begins = all.filter(({ names }) => names.some((name) => isNear(foldText(name), whole)));
+  return failure(issueOf('subject.unknown', asked, begins, catalogue));
+}
+
+/** Begins alike, or holds what was typed. */
+const isNear = (name: string, asked: string) =>
+  asked.length > 0 &&
+  (name.includes(asked) || asked.startsWith(name) || name.slice(0, 3) === asked.slice(0, 3));
+
+function issueOf(
+  code: 'subject.several' | 'subject.unknown',
+  asked: string,
+  found: readonly Named[],
+  catalogue: Catalogue,
+) {
+  const near = found.slice(0, NEAR).map(({ id }) => `${nameOf(catalogue, id)} (${id})`);
+  return createIssue('error', code, asked, { near: near.join(', ') });
+}
+
+/** Every record that a dossier can be of, with all that it is called. */
+function namedRecords(catalogue: Catalogue): Named[] {
+  const namesOf = new Map<RecordId, readonly string[]>();
+  for (const { id, name, aliases } of recordsOf(catalogue, 'distribution'))
+    namesOf.set(id, [name, ...aliases]);
+  const under = (distribution: RecordId, more: string) =>
+    (namesOf.get(distribution) ?? []).map((name) => `${name} ${more}`);
+  return [
+    ...[...namesOf].map(([id, names]) => ({ id, names })),
+    ...[...recordsOf(catalogue, 'release')].map(({ id, distribution, version }) => ({
+      id,
+      names: under(distribution, version),
+    })),
+    ...[...recordsOf(catalogue, 'edition')].map(({ id, distribution, name }) => ({
+      id,
+      names: under(distribution, name),
+    })),
+  ];
+}
+
+/** Words that sound alike, with the same numbers: `core vane 4` and `Corvane 4`. */
+function soundsAlike(name: string, asked: string): boolean {
+  const [a, b] = [name, asked].map((text) => ({
+    digits: (text.match(/\d+/g) ?? []).join(' '),
+    letters: foldText(text).replace(/\d/g, ''),
+  }));
+  if (a.digits !== b.digits || a.letters.length < 3 || b.letters.length < 3) return false;
+  const sounds = new Set(doubleMetaphone(a.letters).filter(Boolean));
+  return doubleMetaphone(b.letters).some((sound) => sounds.has(sound));
+}
