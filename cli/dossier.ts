@@ -14,7 +14,7 @@ import { dossierStatements } from '../core/judging/statements/dossierStatements.
 import { STATEMENT_PARTS } from '../core/judging/statements/statement.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
 import { editionsOfRelease } from '../core/lineage/bases.ts';
-import { chainOf, chainOfProject } from '../core/lineage/chain.ts';
+import { chainOf, chainOfName, chainOfProject } from '../core/lineage/chain.ts';
 import { nameOfLayer } from '../core/lineage/names.ts';
 import { distributionOf } from '../core/lineage/releases.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
@@ -79,7 +79,10 @@ function tableOf(catalogue: Catalogue, subject: string, day: number, edition?: s
   const named = edition === undefined ? undefined : editionNamed(catalogue, id, edition);
   if (recordOf(catalogue, 'release', id)) return layerTable(catalogue, chainOf(catalogue, id, day, named));
   const meant = recordOf(catalogue, 'edition', id)?.id ?? named;
-  return layerTable(catalogue, chainOfProject(catalogue, distribution, day, meant));
+  return layerTable(
+    catalogue,
+    meant ? chainOfProject(catalogue, distribution, day, meant) : chainOfName(catalogue, distribution, day),
+  );
 }
 
 function editionNamed(catalogue: Catalogue, id: RecordId, name: string): RecordId {

@@ -139,7 +139,7 @@ function legend(x: number, y: number, { colours, measure }: MapPictureOptions): 
     text(
       left,
       y + 23,
-      'Change strip: a third full for one change, whole for four or more; hatched: not looked at.',
+      'Change strip: a third full for one change, whole for four or more; empty: unchanged; a thin line: said, not comparable; hatched: not looked at.',
       11,
       400,
       colours.soft,

@@ -3,7 +3,7 @@
  * given by their meaning; whoever draws knows how they look in light and dark.
  */
 import type { StripAreaId } from '../catalogue/stripAreas.ts';
-import type { StripBar } from '../layers/strip.ts';
+import { isApart, type StripBar } from '../layers/strip.ts';
 import type { PlateFacts } from '../judging/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { Detail } from '../lineage/map/detail.ts';
@@ -105,7 +105,7 @@ const inkOfRemark = (facts: PlateFacts): Ink => (isUnplaced(facts) ? 'trouble' :
 
 /** True where a base is missing that there ought to be. */
 export function isUnplaced(facts: PlateFacts): boolean {
-  return !facts.link && !facts.independent && !isOver(facts.standing);
+  return !facts.link && !facts.independent && !facts.dependsOnEdition && !isOver(facts.standing);
 }
 
 function nameMarks(
@@ -138,6 +138,11 @@ function stripMarks(strip: readonly StripBar[], x: number, y: number, width: num
       ...{ type: 'rect', x: left, y, width: one, height, radius: 2, ink: 'track' },
       ...(bar.looked === 0 && { hatched: true }),
     };
+    // Said, and nothing to hold it against: a thin line, so that it is neither empty nor hatched.
+    if (isApart(bar)) {
+      const line = { x: left, y: y + height / 2 - 0.5, width: one, height: 1, radius: 0 };
+      return [ground, { type: 'rect', ...line, ink: bar.area }];
+    }
     if (bar.level === 0) return [ground];
     const fill = (one * bar.level) / 3;
     return [ground, { type: 'rect', x: left, y, width: fill, height, radius: 2, ink: bar.area }];

@@ -15,15 +15,24 @@ export function subtitleOf(facts: PlateFacts): string {
 /** What stands in place of the strip where there is no base. */
 export function remarkOf(facts: PlateFacts): string {
   if (facts.independent) return 'independent';
+  if (facts.dependsOnEdition) return 'depends on the edition';
   return isOver(facts.standing) ? facts.standing : 'unplaced: base not known';
 }
 
-/** A bar of the strip in words: `Kernel: 2 changes in 7 facts`. */
-export function wordBar({ area, changed, amount, looked }: StripBar): string {
+/** A bar of the strip in words: `Kernel: 2 changes, 5 facts the same, 1 said, of the base unknown`. */
+export function wordBar({ area, changed, amount, looked, same, apart }: StripBar): string {
   const label = labelOfArea(area);
   if (looked === 0) return `${label}: not looked at`;
-  const weighed = amount === changed ? '' : `, weighed as ${amount}`;
-  return `${label}: ${changed === 0 ? 'nothing changed' : formatNumberOf(changed, 'change')}${weighed} in ${formatNumberOf(looked, 'fact')}`;
+  const weighed = changed > 0 && amount !== changed ? ` (weighed as ${amount})` : '';
+  const parts = [
+    changed > 0 && `${formatNumberOf(changed, 'change')}${weighed}`,
+    same > 0 && `${formatNumberOf(same, 'fact')} the same`,
+    apart.baseUnknown > 0 && `${apart.baseUnknown} said, unknown in the base`,
+    apart.noBase > 0 && `${apart.noBase} said, no base`,
+    apart.notComparable > 0 && `${apart.notComparable} said, not comparable`,
+    apart.notCheckedAgain > 0 && `${apart.notCheckedAgain} not checked again`,
+  ].filter(Boolean);
+  return `${label}: ${parts.length ? parts.join(', ') : `${formatNumberOf(looked, 'fact')} of its own`}`;
 }
 
 /** A plate as it is read aloud: name, what it is, and where it stands. */

@@ -27,9 +27,13 @@ export interface PlateFacts {
   /** The release that is current on the day, or the distribution or edition itself where none is recorded. */
   readonly layer: RecordId;
   readonly version: string;
+  /** How many editions it has that can be shown apart. */
+  readonly editions: number;
   readonly layers: readonly Layer[];
   /** The ids of all whose records it is computed from. */
   readonly restsOn: readonly RecordId[];
+  /** True where its editions rest on different bases, so that it has no one base. */
+  readonly dependsOnEdition: boolean;
   /** The link that it rests by first, if any. */
   readonly link?: Link;
   /** Share of its packages that equal its base's, 0 to 1; undefined where nobody counted. */
@@ -76,8 +80,12 @@ function layersOf(catalogue: Catalogue, node: GraphNode, day: number): Layer[] {
 
 /** The layers with their editions; where the base depends on the edition, those beneath each. */
 function restsOn(catalogue: Catalogue, layers: readonly Layer[], day: number): RecordId[] {
-  const { id: top, dependsOnEdition = [] } = layers[layers.length - 1];
-  const beneath = dependsOnEdition.flatMap(({ edition }) => chainOf(catalogue, top, day, edition));
+  const { id: top, distribution: project, dependsOnEdition = [] } = layers[layers.length - 1];
+  const beneath = dependsOnEdition.flatMap(({ edition }) =>
+    top === project
+      ? chainOfProject(catalogue, project, day, edition)
+      : chainOf(catalogue, top, day, edition),
+  );
   const ids = [...layers, ...beneath].flatMap(({ id, distribution }) => {
     const release = recordOf(catalogue, 'release', id);
     return [id, distribution, ...(release ? editionsOfRelease(catalogue, release) : [])];
@@ -100,8 +108,10 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     name: node.name,
     layer: layer.id,
     version: versionOf(catalogue, node, layer.id),
+    editions: node.editions,
     layers,
     restsOn: restsOn(catalogue, layers, day),
+    dependsOnEdition: layer.dependsOnEdition !== undefined,
     link: layer.link,
     carried: measured && measured.same / measured.installed,
     isPartial: measured !== undefined && comparison!.losses.length > 0,
@@ -110,7 +120,8 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     strip: stripOf(table, layers.length - 1, changes),
     changes,
     purpose: textOf('identity.purpose'),
-    model: textOf('model.kind'),
+    // What its base is does not make it one.
+    model: values.get('model.kind')?.state === 'carried' ? '' : textOf('model.kind'),
     format: textOf('identity.packageFormat'),
     maker: textOf('identity.maker'),
     country: textOf('identity.country'),

@@ -10,7 +10,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
 
 /** What can differ around two readings, and explain that they do. */
-export type Circumstance = 'edition' | 'medium' | 'machine' | 'tool' | 'moment' | 'date';
+export type Circumstance = 'scope' | 'edition' | 'medium' | 'machine' | 'tool' | 'moment' | 'date';
 
 /** A reading that says something else than the one in force. */
 export interface Disagreement {
@@ -63,7 +63,10 @@ export function circumstancesBetween(
   const [edition, otherEdition] = [a, b].map((reading) => editionOfReading(catalogue, reading));
   const [day, otherDay] = [a, b].map((reading) => dayOfReading(catalogue, reading));
   const isOfTime = fact.measured || fact.passes || (moves && fact.type === 'version');
+  const isOfAll = ({ subject }: Reading) => subject.startsWith('distribution:');
   const found: Record<Circumstance, boolean | undefined> = {
+    // What is said of one release or edition alone is no less true for what is said of the project.
+    scope: isOfAll(a) !== isOfAll(b),
     edition: edition !== undefined && otherEdition !== undefined && edition !== otherEdition,
     medium: differ('medium'),
     machine: fact.measured && differ('machine', 'memoryMiB', 'cores', 'processor', 'graphics'),

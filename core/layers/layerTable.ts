@@ -4,10 +4,10 @@
  * directly says what the layer has.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import { FACT_KEYS, type FactKey } from '../catalogue/factSheet.ts';
-import type { Layer } from '../lineage/chain.ts';
 import { dayOfRelease } from '../lineage/bases.ts';
-import { chainOf } from '../lineage/chain.ts';
+import { chainOf, chainOfProject, type Layer } from '../lineage/chain.ts';
 import { cellOf, type LayerTraits, type Said } from './makeCell.ts';
 import { agrees } from './agreement.ts';
 import { isKnown, NOTHING_HANDED, type Cell, type EditionCell, type Handed } from './cell.ts';
@@ -82,20 +82,23 @@ function dependingCell(whole: Cell, byEdition: readonly EditionCell[]): Cell {
 }
 
 interface EditionTable {
-  readonly edition: Layer['edition'] & string;
+  readonly edition: RecordId;
   readonly table: LayerTable;
 }
 
 /** The tables of the editions of a top layer whose base depends on the edition; none where it does not. */
 function tablesOfEditions(
   catalogue: Catalogue,
-  { id, dependsOnEdition = [], asOf }: Layer,
+  { id, distribution, dependsOnEdition = [], asOf }: Layer,
   keys: readonly FactKey[],
 ): EditionTable[] {
-  if (!recordOf(catalogue, 'release', id)) return [];
+  const layersOf = (edition: RecordId) =>
+    id === distribution
+      ? chainOfProject(catalogue, distribution, asOf, edition)
+      : chainOf(catalogue, id, asOf, edition);
   return dependsOnEdition.map(({ edition }) => ({
     edition,
-    table: layerTable(catalogue, chainOf(catalogue, id, asOf, edition), keys),
+    table: layerTable(catalogue, layersOf(edition), keys),
   }));
 }
 

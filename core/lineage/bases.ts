@@ -10,6 +10,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { isInForce, isLineal, linksFrom } from './linksInForce.ts';
+import { releaseOfEdition } from './releases.ts';
 
 /** What one edition of a release rests on, first base first; no link where that is not known. */
 export interface EditionBases {
@@ -123,7 +124,7 @@ export function unitsOf(
     .filter((edition) => edition.distribution === distribution)
     .sort((a, b) => (a.name < b.name ? -1 : 1));
   const unitOf = (edition?: RecordId): Unit => {
-    const newest = published.find(({ editions: of }) => !edition || of.length === 0 || of.includes(edition));
+    const newest = edition ? releaseOfEdition(published, edition) : published[0];
     const levels = [newest?.id, edition, distribution].flatMap((id) => id ?? []);
     return {
       ...(edition && { edition }),

@@ -5,6 +5,7 @@
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import type { Release } from '../catalogue/release.ts';
 import {
   basesOf,
   basesOfRelease,
@@ -14,7 +15,7 @@ import {
   type Bases,
   type EditionBases,
 } from './bases.ts';
-import { currentRelease, distributionOf, publishedBy } from './releases.ts';
+import { currentRelease, distributionOf, isApart, publishedBy, releaseOfEdition } from './releases.ts';
 
 /** A layer: a release (or a distribution or edition whose release is not known), and the link it rests by. */
 export interface Layer {
@@ -51,23 +52,39 @@ export function chainOfProject(
   edition?: RecordId,
 ): Layer[] {
   const published = publishedBy(catalogue, distribution, day);
-  const release = edition
-    ? published.find(({ editions }) => editions.length === 0 || editions.includes(edition))
-    : currentRelease(catalogue, distribution, day);
-  if (release)
-    return chainFrom(
-      catalogue,
-      { id: release.id, ...(edition && { edition }) },
-      basesOfRelease(catalogue, release, day, edition),
-      day,
-    );
-  if (edition) return chainOf(catalogue, edition, day);
-  const units = unitsOf(catalogue, distribution, [], day);
-  const dependsOnEdition = units.map(({ edition: of, links }) => ({ edition: of!, links }));
-  const bases = units.every(({ links }) => equalBases(links, units[0].links))
-    ? { links: units[0].links }
-    : { links: [], dependsOnEdition };
-  return chainFrom(catalogue, { id: distribution }, bases, day);
+  if (edition) {
+    const release = releaseOfEdition(published, edition);
+    return release ? chainOfRelease(catalogue, release, day, edition) : chainOf(catalogue, edition, day);
+  }
+  const release = currentRelease(catalogue, distribution, day);
+  return release && !isApart(catalogue, release)
+    ? chainOfRelease(catalogue, release, day)
+    : chainOfName(catalogue, distribution, day);
+}
+
+const chainOfRelease = (catalogue: Catalogue, release: Release, day: number, edition?: RecordId): Layer[] =>
+  chainFrom(
+    catalogue,
+    { id: release.id, ...(edition && { edition }) },
+    basesOfRelease(catalogue, release, day, edition),
+    day,
+  );
+
+/**
+ * The layers of a project that is asked for by its bare name: where its editions, each by its newest release, rest on different
+ * bases, it depends on the edition; then the top layer is the release that they share, or the project itself.
+ */
+export function chainOfName(catalogue: Catalogue, distribution: RecordId, day: number): Layer[] {
+  const published = publishedBy(catalogue, distribution, day);
+  const units = unitsOf(catalogue, distribution, published, day);
+  const [first, ...others] = units;
+  const release = others.every((unit) => unit.release === first.release) ? first.release : undefined;
+  if (!others.every(({ links }) => equalBases(links, first.links))) {
+    const dependsOnEdition = units.map(({ edition, links }) => ({ edition: edition!, links }));
+    return chainFrom(catalogue, { id: release ?? distribution }, { links: [], dependsOnEdition }, day);
+  }
+  const current = currentRelease(catalogue, distribution, day);
+  return chainFrom(catalogue, { id: current?.id ?? distribution }, { links: first.links }, day);
 }
 
 function chainFrom(

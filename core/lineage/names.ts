@@ -9,7 +9,10 @@ export function nameOfLayer(
 ): string {
   const name = nameOf(catalogue, id);
   const record = edition ? findRecord(catalogue, edition) : undefined;
-  return record?.kind === 'edition' && record.id !== id ? `${name} ${record.name}` : name;
+  const says = name.toLowerCase().split(/\s+/);
+  return record?.kind === 'edition' && record.id !== id && !says.includes(record.name.toLowerCase())
+    ? `${name} ${record.name}`
+    : name;
 }
 
 /** `Tidewater`, `Tidewater 7.1`, `Tidewater Ebb`; the id itself when the record is gone. */

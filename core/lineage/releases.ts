@@ -40,7 +40,21 @@ export function publishedBy(catalogue: Catalogue, distribution: RecordId, day: n
   );
 }
 
-/** True for a release only of editions that have a base of their own. */
-function isApart(catalogue: Catalogue, { editions }: Release): boolean {
-  return editions.length > 0 && editions.every((edition) => linksFrom(catalogue, edition).some(isLineal));
+/** True for a release of some of the editions only, each with a base of its own. */
+export function isApart(catalogue: Catalogue, { editions, distribution }: Release): boolean {
+  if (editions.length === 0) return false;
+  const all = recordsBelongingTo(catalogue, distribution, 'edition').filter(
+    (each) => each.distribution === distribution,
+  );
+  return (
+    editions.length < all.length && editions.every((edition) => linksFrom(catalogue, edition).some(isLineal))
+  );
+}
+
+/** The newest of some releases (newest first) that is one of an edition: one that names it, before one that names none. */
+export function releaseOfEdition(published: readonly Release[], edition: RecordId): Release | undefined {
+  return (
+    published.find(({ editions }) => editions.includes(edition)) ??
+    published.find(({ editions }) => editions.length === 0)
+  );
 }

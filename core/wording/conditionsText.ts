@@ -11,7 +11,8 @@ const MOMENT_WORDS = {
 /** `Taken on a live image, on a virtual machine with 2,048 MiB and 1 core; index 37 days old.` Empty for none. */
 export function wordConditions(conditions: Conditions): string {
   const { medium, machine, memoryMiB, cores, indexAgeDays, alteredByAnalyst } = conditions;
-  const { tool, moment, uptimeMinutes, openPrograms } = conditions;
+  const { tool, moment, uptimeMinutes, openPrograms, indexRefreshed, alteredWith } = conditions;
+  const { diskMiB, processor, graphics, network, chosenAtInstall, desktop, effort } = conditions;
   const size = [memoryMiB && `${formatCount(memoryMiB)} MiB`, cores && formatNumberOf(cores, 'core')].filter(
     Boolean,
   );
@@ -26,11 +27,19 @@ export function wordConditions(conditions: Conditions): string {
     first && `Taken ${first}`,
     indexAgeDays !== undefined &&
       `package index ${indexAgeDays === 0 ? 'refreshed that day' : `${formatNumberOf(indexAgeDays, 'day')} old`}`,
-    alteredByAnalyst && 'changed by the analyst',
+    indexRefreshed === false && 'package index never fetched',
+    alteredByAnalyst && `changed by the analyst before${alteredWith ? `: ${alteredWith}` : ''}`,
+    diskMiB !== undefined && `disk of ${formatCount(diskMiB)} MiB`,
+    processor && `processor: ${processor}`,
+    graphics && `graphics: ${graphics}`,
+    network && `network: ${network}`,
+    desktop && `desktop: ${desktop}`,
+    chosenAtInstall && `chosen at install: ${chosenAtInstall}`,
     moment && MOMENT_WORDS[moment],
     uptimeMinutes !== undefined && `${formatNumberOf(uptimeMinutes, 'minute')} after the start`,
     tool && `read with ${tool}`,
     openPrograms && `open: ${openPrograms}`,
+    effort && `looked at: ${effort}`,
   ].filter(Boolean);
   return parts.length > 0 ? `${parts.join('; ').replace(/^./, (char) => char.toUpperCase())}.` : '';
 }

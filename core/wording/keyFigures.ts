@@ -22,7 +22,7 @@ function standingFigures(counts: FactCounts): KeyFigure[] {
   const figures: readonly (readonly [count: number, label: string])[] = [
     [changed, 'changed'],
     [same, 'checked, unchanged'],
-    [baseUnknown, isHeld ? 'said, unknown in the base' : 'said; of its base nothing is known'],
+    [baseUnknown, 'said, unknown in the base'],
     [noBase, 'said; it has no base'],
     [notComparable, 'not comparable'],
     [notCheckedAgain, 'not checked again'],
@@ -55,18 +55,5 @@ function troubleFigures({ spoiled, contradicted }: FactCounts): KeyFigure[] {
   return [
     ...(spoiled ? [{ value: formatCount(spoiled), label: 'spoiled', trouble: true }] : []),
     ...(contradicted ? [{ value: formatCount(contradicted), label: 'contradicted', trouble: true }] : []),
-  ];
-}
-
-/** Facts recorded, changes, contradictions: the figures of the first page. */
-export function keyFiguresOf(table: LayerTable): KeyFigure[] {
-  const counts = countsOf(table.rows);
-  return [
-    {
-      value: formatCount(counts.recorded),
-      label: `facts recorded, ${formatCount(counts.seen)} of them seen`,
-    },
-    ...standingFigures(counts),
-    ...troubleFigures(counts),
   ];
 }

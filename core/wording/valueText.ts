@@ -16,7 +16,10 @@ export function formatValue(fact: FactKey, value: FactValue): string {
   }
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (fact.type === 'date') return formatWhen(String(value));
-  if (typeof value === 'number') return `${formatCount(value)}${fact.unit ? ` ${fact.unit}` : ''}`;
+  if (typeof value === 'number') {
+    const unit = value === 1 ? fact.unit?.replace(/([a-z]{2})s$/, '$1') : fact.unit;
+    return `${formatCount(value)}${unit ? ` ${unit}` : ''}`;
+  }
   return value;
 }
 

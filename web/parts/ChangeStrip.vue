@@ -2,7 +2,7 @@
 /** The change strip: six bars in fixed places, how much this layer changes in each area. The same part everywhere. */
 import { computed } from 'vue';
 import { wordBar } from '../../core/drawing/plateWords.ts';
-import type { StripBar } from '../../core/layers/strip.ts';
+import { isApart, type StripBar } from '../../core/layers/strip.ts';
 import { colourOfArea } from './theme.ts';
 
 const props = defineProps<{ bars: readonly StripBar[] }>();
@@ -16,12 +16,15 @@ const label = computed(() => props.bars.map(wordBar).join('; '));
       v-for="bar in bars"
       :key="bar.area"
       class="bar"
-      :class="{ unseen: bar.looked === 0 }"
+      :class="{ unseen: bar.looked === 0, apart: isApart(bar) }"
       :title="wordBar(bar)"
     >
       <span
         class="fill"
-        :style="{ width: `${(bar.level / 3) * 100}%`, background: colourOfArea(bar.area) }"
+        :style="{
+          width: isApart(bar) ? '100%' : `${(bar.level / 3) * 100}%`,
+          background: colourOfArea(bar.area),
+        }"
       />
     </span>
   </span>
@@ -42,6 +45,10 @@ const label = computed(() => props.bars.map(wordBar).join('; '));
 }
 .bar.unseen {
   background: repeating-linear-gradient(90deg, rgb(var(--v-theme-track)) 0 3px, transparent 3px 6px);
+}
+.apart .fill {
+  height: 1px;
+  margin-top: 2px;
 }
 .fill {
   display: block;

@@ -193,8 +193,13 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
               cellText(row, cell)
             }}</span>
             <span v-if="cell.state === 'unchanged'" class="equal" title="checked, unchanged">=</span>
-            <span v-if="cell.spoiled" class="mark small">spoiled</span>
-            <span v-else-if="cell.state === 'takenOver'" class="mark small">not checked again</span>
+            <span v-if="cell.spoiled" class="care small">spoiled</span>
+            <span v-else-if="cell.state === 'takenOver'" class="care small">not checked again</span>
+            <span
+              v-else-if="layer === names.length - 1 && cell.standing === 'not comparable'"
+              class="care small"
+              >not comparable</span
+            >
             <span v-if="reasonOf(cell)" class="why soft" :title="reasonOf(cell)">why</span>
             <span v-if="cell.disputed" class="dispute" :title="`${cell.readings.length} sources disagree`"
               >≠ {{ cell.readings.length }}</span
@@ -265,7 +270,7 @@ td {
   font-weight: 400;
   border-bottom: 1px dotted;
 }
-.mark {
+.care {
   flex: none;
   margin-left: auto;
   color: rgb(var(--v-theme-ink-soft));
@@ -276,9 +281,7 @@ td {
   font-weight: 400;
 }
 .spoiled .text {
-  text-decoration: underline wavy rgb(var(--v-theme-error));
-  text-underline-offset: 3px;
-  text-decoration-thickness: 1px;
+  border-bottom: 1px dotted rgb(var(--v-theme-error));
 }
 .why + .dispute {
   margin-left: 0;

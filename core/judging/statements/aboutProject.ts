@@ -4,7 +4,7 @@ import type { Link } from '../../catalogue/link.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { RELATIONS } from '../../catalogue/relations.ts';
-import { basesOf, dayOfRelease, editionsOfRelease } from '../../lineage/bases.ts';
+import { basesOf, dayOfRelease } from '../../lineage/bases.ts';
 import type { Layer } from '../../lineage/chain.ts';
 import { newestComparison } from '../../lineage/lineageGraph.ts';
 import { daysInForce } from '../../lineage/linksInForce.ts';
@@ -38,9 +38,8 @@ function releaseStatement(
   const release = recordOf(catalogue, 'release', id);
   if (!release?.date) return null;
   const before = releaseBefore(catalogue, id);
-  const editions = editionsOfRelease(catalogue, release).flatMap(
-    (each) => recordOf(catalogue, 'edition', each)?.name ?? [],
-  );
+  // A release that names none is of all there are, or of what was there before there were any.
+  const editions = release.editions.flatMap((each) => recordOf(catalogue, 'edition', each)?.name ?? []);
   return state(
     'releases',
     {

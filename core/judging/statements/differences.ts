@@ -4,6 +4,7 @@ import { changesOf, type Change } from '../../layers/changes.ts';
 import { elementsOf, topOf } from '../../layers/areas/cells.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
 import type { Told } from './told.ts';
+import { TOPICS } from './topics.ts';
 import type { Telling } from './telling.ts';
 import { statementMaker, type Statement } from './statement.ts';
 
@@ -29,27 +30,35 @@ export function whatItChanges({ catalogue, table, subject, told }: Telling): Sta
       weight(b.own) - weight(a.own) ||
       order.indexOf(a.area) - order.indexOf(b.area),
   );
-  return areas.flatMap(({ area, own }) =>
-    own
-      .toSorted((a, b) => b.amount - a.amount)
-      .map((change, i) =>
-        state(
-          'change',
-          { change, base },
-          {
-            area,
-            told: [told.get(change.fact.key)].flatMap((each) => each ?? []),
-            sources: change.notes.flatMap(({ sources }) => sources),
-            to: { fact: change.fact.key },
-            leads: i < FIRST,
-          },
-        ),
+  return areas.flatMap(({ area, own }) => {
+    const ordered = own.toSorted((a, b) => b.amount - a.amount);
+    const alike = ordered.filter(isPlain);
+    const plain = alike.length > 1 ? alike : [];
+    const more = (list: readonly Change[]) => ({
+      area,
+      told: list.flatMap(({ fact }) => told.get(fact.key) ?? []),
+      sources: list.flatMap(({ notes }) => notes.flatMap(({ sources }) => sources)),
+      to: { fact: list[0].fact.key },
+    });
+    const single = ordered.filter((change) => !plain.includes(change));
+    return [
+      ...single.map((change, i) =>
+        state('change', { change, base }, { ...more([change]), leads: i < FIRST }),
       ),
-  );
+      ...(plain.length ? [state('changes', { changes: plain, base }, { ...more(plain), leads: true })] : []),
+    ];
+  });
+}
+
+/** A single value that is another one, of which nothing more is known: several of them are one sentence. */
+function isPlain({ before, after, basis, notes }: Change): boolean {
+  return !Array.isArray(before ?? after) && basis === 'computed' && notes.length === 0;
 }
 
 /** Facts whose absence is told with their area. */
-const TOLD_WHERE_THEY_STAND: ReadonlySet<string> = new Set(['repositories.formats']);
+const TOLD_WHERE_THEY_STAND: ReadonlySet<string> = new Set(
+  TOPICS.filter(({ kind }) => kind !== 'applications' && kind !== 'look').flatMap(({ keys }) => keys),
+);
 
 /** True for what is not there on purpose, or by a choice at install. */
 const isLeftOut = (each: Told | undefined) =>
@@ -66,7 +75,9 @@ export function whatIsNotThere({ table, subject, told }: Telling): Statement[] {
       table.rows.some(({ fact }) => fact.key === key && fact.label.toLowerCase() === role.toLowerCase()),
     );
   const onPurpose = absent.filter((each) => isLeftOut(each) || isChosen(each.key));
-  const missing = absent.filter((each) => !onPurpose.includes(each));
+  const missing = absent.filter(
+    (each) => !onPurpose.includes(each) && (hasValue(each.base) || !TOLD_WHERE_THEY_STAND.has(each.key)),
+  );
   const statements: Statement[] = onPurpose
     .filter(({ key }) => !TOLD_WHERE_THEY_STAND.has(key))
     .map((each) => state('leftOut', { roles: [] }, { told: [each], leads: true }));

@@ -12,7 +12,8 @@ import { ROLE_KEYS, TOLD_AREAS, TOPICS, type Topic } from './topics.ts';
 /** The statements of all areas. */
 export function whatItIsLike(telling: Telling): Statement[] {
   const state = statementMaker(telling.subject, 'like');
-  return TOLD_AREAS.flatMap((area) => {
+  const ofEditions = telling.table.rows.filter(({ cells }) => cells.at(-1)!.byEdition.length > 0).length;
+  const told = TOLD_AREAS.flatMap((area) => {
     const topics = TOPICS.filter((topic) => topic.area === area);
     const statements = topics.flatMap((topic) => topicStatement(telling, topic) ?? []);
     const rest = [...telling.told.values()].filter(
@@ -24,6 +25,9 @@ export function whatItIsLike(telling: Telling): Statement[] {
     );
     return rest.length > 0 ? [...statements, state('facts', {}, { area, told: rest })] : statements;
   });
+  return ofEditions > 0
+    ? [state('byEdition', { count: ofEditions }, { to: { part: 'editions' }, leads: true }), ...told]
+    : told;
 }
 
 const IN_TOPICS = new Set(TOPICS.flatMap(({ keys }) => keys));

@@ -94,9 +94,13 @@ export interface StatementKinds {
   memory: object;
   requirements: object;
   help: object;
+  /** Facts of which each edition has its own, or that are known of one alone. */
+  byEdition: { readonly count: number };
   /** Further facts of an area, each in its own words. */
   facts: object;
   change: { readonly change: Change; readonly base: string };
+  /** Several single values of one area. */
+  changes: { readonly changes: readonly Change[]; readonly base: string };
   leftOut: { readonly roles: readonly string[] };
   lacks: object;
   spoiled: object;

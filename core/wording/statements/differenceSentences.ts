@@ -49,6 +49,18 @@ function wordPlainChange({ fact, before, after, elements }: Change, base: string
   return `${label}: ${held}${now}, where ${base} has ${formatValue(fact, before)}`;
 }
 
+/** `it differs from Fenwick 31 in icons (Tide dark, there Orchard) and cursor (Tide, there Plain)`. */
+export function wordChanges({ changes, base, told }: Params<'changes'>): string {
+  const each = changes.map(({ fact, before, after, elements }) => {
+    const there = before === undefined ? 'there none' : `there ${formatValue(fact, before)}`;
+    const now =
+      after === undefined ? 'none' : told[fact.key] ? sayingOf(told[fact.key]) : formatValue(fact, after);
+    const held = elements[0].kind === 'holds back' ? 'held back at ' : '';
+    return `${fact.label.toLowerCase()} (${held}${now}, ${there})`;
+  });
+  return sentence(`it differs from ${base} in ${listOf(each)}`);
+}
+
 function byKind(elements: readonly ComparedElement[]) {
   return (kind: ComparedElement['kind']) => elements.filter((each) => each.kind === kind);
 }
@@ -65,10 +77,17 @@ function wordListChange({ fact, elements, before }: Change, base: string): strin
         : `to the ${what} of ${base} it adds ${names('adds')}`),
     of('drops').length > 0 &&
       `${of('adds').length ? 'it' : `of the ${what} of ${base} it`} drops ${names('drops')}`,
-    ...[...of('replaces'), ...of('retunes'), ...of('holds back')].map((each) => `it ${wordElement(each)}`),
+    ...[...of('replaces'), ...of('holds back')].map((each) => `it ${wordElement(each)}`),
+    ...of('retunes').map(wordRetuned),
   ].filter(Boolean) as string[];
   const led = of('adds').length || of('drops').length ? parts : [`${what}: ${parts[0]}`, ...parts.slice(1)];
   return led.join('; ');
+}
+
+/** `bundle store is off instead of on`. */
+function wordRetuned({ name, before = '', after = '' }: ComparedElement): string {
+  const settings = (text: string) => (text.startsWith(`${name} (`) ? text.slice(name.length + 2, -1) : text);
+  return `${name} is ${settings(after)} instead of ${settings(before)}`;
 }
 
 /** `it puts an archive of its own, corvane, in front of Hexley 24's three`. */
@@ -90,7 +109,8 @@ function wordArchivesChange(change: Change, base: string): string {
     kept.length > 0 &&
       of('drops').length > 0 &&
       `of ${base}’s it does without ${listOf(of('drops').map(({ name }) => name))}`,
-    ...[...of('replaces'), ...of('retunes'), ...of('holds back')].map((each) => `it ${wordElement(each)}`),
+    ...[...of('replaces'), ...of('holds back')].map((each) => `it ${wordElement(each)}`),
+    ...of('retunes').map(wordRetuned),
   ].filter(Boolean) as string[];
   return parts.join(', ');
 }

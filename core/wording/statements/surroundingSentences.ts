@@ -15,7 +15,7 @@ export function wordModel({ told }: Params<'model'>): string {
   const parts = [
     kind && `its release model is ${sayingOf(kind)}${standingClause(kind)}`,
     claimed && sayingOf(claimed) !== sayingOf(kind) && `the project calls its model ${sayingOf(claimed)}`,
-    cadence && `a release comes ${sayingOf(cadence)}${careOf(cadence)}`,
+    cadence && `cadence: ${sayingOf(cadence)}${careOf(cadence)}`,
   ].filter(Boolean) as string[];
   return parts.map((part) => sentence(part)).join(' ');
 }
@@ -59,7 +59,10 @@ export function wordInstaller({ told }: Params<'installer'>): string {
     both: 'it works with a connection and without',
   };
   const parts = [
-    installer && `it is installed with ${sayingOf(installer)}${standingClause(installer)}`,
+    installer?.absent && 'there is no installer',
+    installer &&
+      !installer.absent &&
+      `it is installed with ${sayingOf(installer)}${standingClause(installer)}`,
     pages && !pages.absent && `pages of its own there: ${sayingOf(pages)}`,
     mode && (modes[sayingOf(mode)] ?? `installing: ${sayingOf(mode)}`),
     duration && `an install took ${sayingOf(duration)}${wordConditionsShort(duration.reading)}`,

@@ -153,11 +153,7 @@ export function wordLook({ told }: Params<'look'>): string {
   return [
     lead && sentence(lead),
     parts.length ? sentence(`look: ${parts.join(', ')}`) : '',
-    carried.length
-      ? sentence(
-          `${carried.length === parts.length ? 'all of that' : `${numberWord(carried.length)} of these`} as in ${carried[0].by}, where nobody has looked here`,
-        )
-      : '',
+    carried.length ? sentence(wordCarriedParts(carried, parts.length)) : '',
     dark?.value === true
       ? `A new account begins dark${careOf(dark)}.`
       : dark?.value === false
@@ -166,6 +162,14 @@ export function wordLook({ told }: Params<'look'>): string {
   ]
     .filter(Boolean)
     .join(' ');
+}
+
+/** `three of these as in Fenwick 31, where nobody has looked here`. */
+function wordCarriedParts(carried: readonly Told[], all: number): string {
+  const which = carried.length === all ? 'all of that' : `${numberWord(carried.length)} of these`;
+  return carried[0].by
+    ? `${which} as in ${carried[0].by}, where nobody has looked here`
+    : `${which} the same in every edition`;
 }
 
 export function wordGuide({ told }: Params<'guide'>): string {
@@ -232,7 +236,9 @@ export function wordApplications({ told, roles }: Params<'applications'>): strin
     each.length ? sentence(`applications: ${each.join('; ')}`) : '',
     rest.length
       ? sentence(
-          `as in ${carried[0].by || 'every edition'}, where nobody has looked here: ${rest.join(', ')}`,
+          carried[0].by
+            ? `as in ${carried[0].by}, where nobody has looked here: ${rest.join(', ')}`
+            : `the same in every edition: ${rest.join(', ')}`,
         )
       : '',
   ]
@@ -263,4 +269,10 @@ export function wordFacts({ told }: Params<'facts'>): string {
     return sentence(`${label}: ${wholeSaying(fact)}${shortStanding(fact)}`);
   });
   return each.join(' ');
+}
+
+export function wordByEdition({ count }: Params<'byEdition'>): string {
+  return sentence(
+    `${formatNumberOf(count, 'fact')} ${count === 1 ? 'depends' : 'depend'} on the edition, or ${count === 1 ? 'is' : 'are'} known of one alone: ask for an edition`,
+  );
 }

@@ -69,7 +69,9 @@ const said = ({ fact, before, after, elements }: FactDifference) =>
       </select>
       <span>
         {{ formatNumberOf(changed, 'fact') }} differ, {{ diff.equal }} are equal, {{ unknown.length }} known
-        of one of them only.
+        of one of them only<template v-if="diff.notCheckedAgain"
+          >, {{ diff.notCheckedAgain }} taken over and not checked again</template
+        >.
       </span>
     </p>
     <table class="plain-table" aria-label="Differences">

@@ -139,6 +139,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
   text-decoration: none;
 }
 .of {
+  margin-left: 4px;
   opacity: 0.75;
 }
 .release.current {

@@ -11,9 +11,8 @@ import {
   type Statement,
   type StatementPart,
 } from '../../../core/judging/statements/statement.ts';
-import { keyFiguresOf } from '../../../core/wording/keyFigures.ts';
 import { PART_TITLES, wordStatement } from '../../../core/wording/statements/wordStatement.ts';
-import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
@@ -45,6 +44,13 @@ const sections = computed(() =>
     return { part, shown: paragraphsOf(shown), folded: all.length - shown.length };
   }).filter(({ shown }) => shown.length > 0),
 );
+/** What it is and is like at the left, what is different and open at the right: each is read by itself. */
+const LEFT: ReadonlySet<StatementPart> = new Set(['what', 'base', 'like']);
+const columns = computed(() =>
+  [true, false]
+    .map((isLeft) => sections.value.filter(({ part }) => LEFT.has(part) === isLeft))
+    .filter((column) => column.length > 0),
+);
 /** Statements on one area are one paragraph, all others one each. */
 function paragraphsOf(shown: readonly Told[]): Told[][] {
   const paragraphs: Told[][] = [];
@@ -56,7 +62,6 @@ function paragraphsOf(shown: readonly Told[]): Told[][] {
   return paragraphs;
 }
 
-const figures = computed(() => keyFiguresOf(props.table));
 const comparison = computed(() => {
   const link = props.table.layers.at(-1)?.link;
   return link && newestComparison(props.catalogue, link, props.day);
@@ -68,13 +73,11 @@ const numbers = computed(() => {
     for (const id of statement.sources) if (!found.has(id)) found.set(id, found.size + 1);
   return found;
 });
+/** Kinds that rest on no source: what is not known, what is only counted. */
+const SOURCELESS: ReadonlySet<string> = new Set(['baseUnknown', 'names', 'byEdition']);
 /** Statements of these parts may have no source: what nobody has looked at, what the analyst asks. */
 const isSourceless = ({ part, sources, kind }: Statement) =>
-  sources.length === 0 &&
-  part !== 'unsettled' &&
-  part !== 'doubt' &&
-  kind !== 'baseUnknown' &&
-  kind !== 'names';
+  sources.length === 0 && part !== 'unsettled' && part !== 'doubt' && !SOURCELESS.has(kind);
 
 function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryValue[], edition: unknown) {
   const kept = { asof, edition: edition as string | undefined };
@@ -87,54 +90,48 @@ function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryVa
 
 <template>
   <div class="summary">
-    <div class="figures">
-      <div v-if="comparison" class="measured">
-        <div class="figure">{{ formatShare(comparison.counts.same, comparison.counts.installed) }}</div>
-        <div class="small soft">of its packages carried from {{ nameOf(catalogue, comparison.base) }}</div>
-        <LossRemark :losses="comparison.losses" />
-        <PackageBar class="share" :counts="comparison.counts" />
-      </div>
-      <div v-for="{ value, label, trouble } in figures" :key="label" :class="{ trouble }">
-        <div class="figure">{{ value }}</div>
-        <div class="small soft">{{ label }}</div>
-      </div>
-    </div>
     <div class="sections">
-      <section v-for="{ part, shown, folded } in sections" :key="part" :class="part">
-        <h2>{{ PART_TITLES[part] }}</h2>
-        <p v-for="(paragraph, i) in shown" :key="i">
-          <strong v-if="paragraph[0].lead && part !== 'doubt'">{{ paragraph[0].lead }}. </strong>
-          <template v-for="{ statement, text } in paragraph" :key="text">
-            <router-link
-              class="plain-link"
-              title="What it rests on"
-              :to="addressOf(statement, $route.query.asof, $route.query.edition)"
-              >{{ text }}</router-link
+      <div v-for="(column, side) in columns" :key="side">
+        <section v-for="{ part, shown, folded } in column" :key="part" :class="part">
+          <h2>{{ PART_TITLES[part] }}</h2>
+          <p v-for="(paragraph, i) in shown" :key="i">
+            <strong v-if="paragraph[0].lead && part !== 'doubt'">{{ paragraph[0].lead }}. </strong>
+            <template v-for="{ statement, text } in paragraph" :key="text">
+              <router-link
+                class="plain-link"
+                title="What it rests on"
+                :to="addressOf(statement, $route.query.asof, $route.query.edition)"
+                >{{ text }}</router-link
+              >
+              <a
+                v-for="id in statement.sources"
+                :key="id"
+                class="note"
+                :href="`#source-${numbers.get(id)}`"
+                :title="nameOf(catalogue, id)"
+                @click.prevent="
+                  ($el.querySelector(`#source-${numbers.get(id)}`) as HTMLElement)?.scrollIntoView({
+                    block: 'center',
+                    behavior: 'smooth',
+                  })
+                "
+                >{{ numbers.get(id) }}</a
+              >
+              <span v-if="isSourceless(statement)" class="note none" title="No source is recorded"
+                >no source</span
+              >
+              {{ ' ' }}</template
             >
-            <a
-              v-for="id in statement.sources"
-              :key="id"
-              class="note"
-              :href="`#source-${numbers.get(id)}`"
-              :title="nameOf(catalogue, id)"
-              @click.prevent="
-                ($el.querySelector(`#source-${numbers.get(id)}`) as HTMLElement)?.scrollIntoView({
-                  block: 'center',
-                  behavior: 'smooth',
-                })
-              "
-              >{{ numbers.get(id) }}</a
-            >
-            <span v-if="isSourceless(statement)" class="note none" title="No source is recorded"
-              >no source</span
-            >
-            {{ ' ' }}</template
-          >
-        </p>
-        <button v-if="folded" class="more small" @click="unfolded = new Set([...unfolded, part])">
-          Show {{ formatNumberOf(folded, 'more statement') }}
-        </button>
-      </section>
+          </p>
+          <button v-if="folded" class="more small" @click="unfolded = new Set([...unfolded, part])">
+            Show {{ formatNumberOf(folded, 'more statement') }}
+          </button>
+          <template v-if="part === 'base' && comparison">
+            <PackageBar class="share" :counts="comparison.counts" />
+            <LossRemark :losses="comparison.losses" />
+          </template>
+        </section>
+      </div>
     </div>
     <section v-if="numbers.size" class="sources">
       <h2>{{ formatNumberOf(numbers.size, 'source') }} of this page</h2>
@@ -153,32 +150,18 @@ function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryVa
 
 <style scoped>
 .summary {
-  padding-top: 14px;
-}
-.figures {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px 28px;
-  margin-bottom: 4px;
-}
-.figures > div {
-  max-width: 150px;
-}
-.figures > .measured {
-  flex: 0 0 230px;
-  max-width: none;
-}
-.figures .trouble .figure {
-  color: rgb(var(--v-theme-error));
+  padding-top: 2px;
 }
 .share {
-  margin-top: 6px;
+  margin: 8px 0 4px;
+  max-width: 60ch;
 }
 /* A line is read with ease up to some eighty letters; a wide screen has room for two of them side by side. */
 .sections {
-  columns: 2 460px;
-  column-gap: 44px;
-  max-width: 168ch;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(430px, 1fr));
+  gap: 0 44px;
+  max-width: 176ch;
 }
 section {
   padding-top: 14px;
@@ -204,6 +187,7 @@ p {
   text-decoration: none;
 }
 .note.none {
+  white-space: nowrap;
   color: rgb(var(--v-theme-ink-soft));
 }
 .more {
@@ -212,7 +196,7 @@ p {
   text-underline-offset: 2px;
 }
 .sources {
-  max-width: 168ch;
+  max-width: 176ch;
 }
 ol {
   padding-left: 22px;

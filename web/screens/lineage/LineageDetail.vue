@@ -5,6 +5,7 @@ import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { wordChain, wordComparison } from '../../../core/wording/dossierText.ts';
+import { wordBar } from '../../../core/drawing/plateWords.ts';
 import { wordChange } from '../../../core/wording/changeText.ts';
 import { formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
@@ -73,7 +74,7 @@ const areas = computed(() =>
     id,
     label: labelOfArea(id),
     changes: props.facts.changes.filter(({ fact }) => fact.area === id),
-    looked: props.facts.strip.find((bar) => bar.area === id)!.looked,
+    words: wordBar(props.facts.strip.find((bar) => bar.area === id)!).replace(/^[^:]+: /, ''),
   })),
 );
 </script>
@@ -134,9 +135,7 @@ const areas = computed(() =>
               {{ wordChange(change) }}
             </div>
             <div v-if="area.changes.length === 0" class="small soft">
-              {{
-                area.looked ? `nothing changed in ${formatNumberOf(area.looked, 'fact')}` : 'not looked at'
-              }}
+              {{ area.words }}
             </div>
           </div>
         </li>

@@ -60,7 +60,8 @@ defineProps<{ links: number; measured: number }>();
       </li>
     </ol>
     <p class="small soft">
-      Filled by a third for one change, two thirds for two or three, whole for more. Hatched: not looked at.
+      Filled by a third for one change, two thirds for two or three, whole for more. Empty: looked at,
+      unchanged. A thin line: said, but not comparable with the base. Hatched: not looked at.
     </p>
   </div>
 </template>
