@@ -55,7 +55,7 @@ describe('changes in a catalogue of one’s own', () => {
       await record(key, 0, base, i === 0 ? 'First look' : undefined);
     expect(await strip()).toBe(stripSays(() => 'not looked at'));
     for (const [, key, , own] of SIX) await record(key, 1, own);
-    await expect.poll(strip).toBe(stripSays(() => '1 change in 1 fact'));
+    await expect.poll(strip).toBe(stripSays(() => '1 change'));
     await tab('Changes');
     await page.getByText('6 facts changed on Alder, by comparing.').waitFor();
     for (const [, , base, own] of SIX)
@@ -69,7 +69,7 @@ describe('changes in a catalogue of one’s own', () => {
     }
     await expect.poll(strip).toBe(stripSays(() => 'not looked at'));
     for (let i = 0; i < SIX.length; i++) await undo();
-    await expect.poll(strip).toBe(stripSays(() => '1 change in 1 fact'));
+    await expect.poll(strip).toBe(stripSays(() => '1 change'));
     // Each recording is one step: the twelve of them leave the two distributions and their link.
     for (let i = 0; i < 2 * SIX.length; i++) await undo();
     for (const [, key] of SIX)
@@ -78,7 +78,7 @@ describe('changes in a catalogue of one’s own', () => {
     for (let i = 0; i < 2; i++) await undo();
     await page.getByText('There is no such dossier').waitFor();
     for (let i = 0; i < 2 + 2 * SIX.length; i++) await page.getByRole('button', { name: 'Redo' }).click();
-    await expect.poll(strip).toBe(stripSays(() => '1 change in 1 fact'));
+    await expect.poll(strip).toBe(stripSays(() => '1 change'));
   });
 
   it('are recorded where the base is not known, and settled when it is', async () => {
@@ -94,7 +94,7 @@ describe('changes in a catalogue of one’s own', () => {
     await editor.getByLabel('Weight').selectOption({ label: '3, decides' });
     await editor.getByRole('button', { name: 'Record this change' }).click();
     await expect.poll(() => at('repositories.formats', 1).innerText()).toContain('adds bundle store');
-    await expect.poll(strip).toContain('Repositories: 2 changes, weighed as 4 in 2 facts');
+    await expect.poll(strip).toContain('Repositories: 2 changes (weighed as 4)');
     await tab('Changes');
     await page.getByText('adds bundle store; what the base has is not known.').waitFor();
     await page.getByText('Why: What is missing comes from there.').waitFor();
@@ -113,7 +113,7 @@ describe('changes in a catalogue of one’s own', () => {
       .getByText('Recorded as “adds bundle store”; held against the base it is: keeps bundle store.')
       .waitFor();
     await tab('Summary');
-    await page.getByText(/“Other package formats”: Recorded as “adds bundle store”/).waitFor();
+    await page.getByText(/Other package formats: Recorded as “adds bundle store”/).waitFor();
     for (let i = 0; i < 3; i++) await undo();
     await tab('Layers');
     await expect
@@ -139,10 +139,10 @@ describe('in the sample', () => {
     await icons.getByText('Why: Drawn for readers with weak eyes.').waitFor();
     await icons.getByRole('button', { name: '3, decides' }).click();
     await expect.poll(strip).not.toBe(before);
-    expect(await strip()).toMatch(/Themes: \d+ changes, weighed as \d+/);
+    expect(await strip()).toMatch(/Themes: \d+ changes \(weighed as \d+\)/);
     await tab('Summary');
     await page
-      .getByText(/Icons: Tide dark instead of Orchard\. Why: Drawn for readers with weak eyes\./)
+      .getByText(/Icons: Tide dark, where Fenwick 31 has Orchard, since Drawn for readers with weak eyes\./)
       .waitFor();
     await undo();
     await undo();
@@ -159,7 +159,7 @@ describe('in the sample', () => {
       [
         'defaults',
         'Applications by role',
-        'Of 10 roles that are known: 4 by its own choice, 6 as in its base.',
+        'Of 10 roles that are known: 2 by its own choice, 6 as in its base, 2 filled, where the base is not known.',
       ],
       ['model', 'Releases and support', 'Support runs 60 days past that of Fenwick 31.'],
     ] as const) {

@@ -125,7 +125,7 @@ describe('editing on the map', () => {
     await form.getByRole('button', { name: 'Add the link' }).click();
     await form.getByText(/That would make a circle of bases: Larkspur > Penhallow > .*Larkspur/).waitFor();
     await form.getByRole('button', { name: 'Cancel' }).click();
-    await expect.poll(() => page.getByRole('contentinfo').innerText()).toContain('69 links');
+    await expect.poll(() => page.getByRole('contentinfo').innerText()).toContain('70 links');
   });
   it('corrects a link on its band, ends it, and takes that back', async () => {
     const { page } = app;

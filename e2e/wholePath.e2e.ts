@@ -189,7 +189,7 @@ describe('from the files of a system to a published dossier', () => {
     ]);
     const markdown = await saved(download);
     expect(markdown).toMatch(/^# Reading room 1\n/);
-    expect(markdown).toMatch(/Icons \|.*Vellum\[\^\d+\]/);
+    expect(markdown).toMatch(/Icons \|.*Vellum.*\[\^\d+\]/);
     expect(markdown).toContain('A look at the reading room');
   });
 

@@ -192,7 +192,8 @@ function standingOf(making: Making, draft: Draft, day: number | undefined): Stan
   if (!inForce && direct.length === 0) return null;
   if (inForce?.state === 'unchanged') return 'same';
   if (!below || !isKnown(below)) {
-    if (!inForce)
+    // A change that is recorded directly says itself how it stands.
+    if (direct.length > 0)
       return direct.flatMap(elementsSaid).some(({ kind }) => kind !== 'keeps') ? 'changed' : 'same';
     const isRoot = index === 0;
     if (isRoot && traits[index].isIndependent) return 'no base';

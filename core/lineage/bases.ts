@@ -132,5 +132,12 @@ export function unitsOf(
       links: firstThatHas(catalogue, levels, day),
     };
   };
-  return editions.length > 0 ? editions.map(({ id }) => unitOf(id)) : [unitOf()];
+  // An edition is there once a release of it is out; one that has a base of its own is there since then.
+  const there = editions
+    .map(({ id }) => unitOf(id))
+    .filter(
+      ({ edition, release }) =>
+        published.length === 0 || release || linksAt(catalogue, edition!, day).length > 0,
+    );
+  return there.length > 0 ? there : [unitOf()];
 }

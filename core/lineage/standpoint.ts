@@ -7,7 +7,7 @@ import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { unitsOf, type Unit } from './bases.ts';
-import { distributionOf, publishedBy } from './releases.ts';
+import { currentRelease, distributionOf, publishedBy } from './releases.ts';
 import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, standingOn, type Life } from './life.ts';
 
@@ -51,7 +51,12 @@ export function standpointOf(catalogue: Catalogue, id: RecordId, day: number, li
   if (day < life.begins) return ABSENT;
   const standing = standingOn(life, day);
   const units = unitsOf(catalogue, id, publishedBy(catalogue, id, day), day);
-  const each = units.map((unit) => ({ ...unit, footings: footingsOf(catalogue, id, unit) }));
+  // Where some edition has a base of its own, the current release speaks for the others; else none speaks before another.
+  const isApart = units.some(({ links }) =>
+    links.some(({ derivative }) => derivative.startsWith('edition:')),
+  );
+  const current = isApart ? currentRelease(catalogue, id, day)?.id : undefined;
+  const each = units.map((unit) => ({ ...unit, footings: footingsOf(catalogue, id, unit, current) }));
   const found = each
     .flatMap(({ footings: own }) => own)
     .sort((a, b) => Number(a.edition !== undefined) - Number(b.edition !== undefined));
@@ -69,18 +74,26 @@ export function standpointOf(catalogue: Catalogue, id: RecordId, day: number, li
   return { placing, standing, footings: unique, editions: differ ? editions : [] };
 }
 
-/** True for a link that is said of an edition, or of a release of some of the editions only. */
-function isOfEdition(catalogue: Catalogue, { derivative }: Link): boolean {
+/**
+ * True for a link that is said of an edition, or of a release of some of the editions only; the current release speaks for the
+ * whole.
+ */
+function isOfEdition(catalogue: Catalogue, { derivative }: Link, current: RecordId | undefined): boolean {
   if (derivative.startsWith('edition:')) return true;
   const release = recordOf(catalogue, 'release', derivative);
-  if (!release || release.editions.length === 0) return false;
+  if (!release || release.id === current || release.editions.length === 0) return false;
   const all = recordsBelongingTo(catalogue, release.distribution, 'edition');
   return release.editions.length < all.filter((each) => each.distribution === release.distribution).length;
 }
 
-function footingsOf(catalogue: Catalogue, id: RecordId, { edition, links }: Unit): Footing[] {
+function footingsOf(
+  catalogue: Catalogue,
+  id: RecordId,
+  { edition, links }: Unit,
+  current: RecordId | undefined,
+): Footing[] {
   return links
-    .map((link) => footing(catalogue, link, isOfEdition(catalogue, link) ? edition : undefined))
+    .map((link) => footing(catalogue, link, isOfEdition(catalogue, link, current) ? edition : undefined))
     .filter(({ base }) => base !== id);
 }
 

@@ -44,8 +44,9 @@ const isShown = (cell: Cell): boolean =>
 function remarkOf(cell: Cell): string {
   if (cell.spoiled) return `${STATE_WORDS.spoiled}: ${wordSpoils(cell.spoiled.spoiledBy)}`;
   if (cell.state === 'takenOver') return STATE_WORDS.takenOver;
+  // That the base is not known is seen in its own column.
   const { standing } = cell;
-  return standing && standing !== 'same' && standing !== 'changed' ? STANDING_WORDS[standing] : '';
+  return standing === 'not comparable' || standing === 'not checked again' ? STANDING_WORDS[standing] : '';
 }
 /** Why it is so, where that was noted. */
 function reasonOf({ recorded }: Cell): string {

@@ -101,6 +101,7 @@ function wordArchivesChange(change: Change, base: string): string {
   const front = order.filter((name, i) => isOwn(name) && (firstKept < 0 || i < firstKept));
   const behind = order.filter((name, i) => isOwn(name) && firstKept >= 0 && i >= firstKept);
   const theirs = kept.length ? `${base}’s ${numberWord(kept.length)}` : '';
+  if (order.length === 0) return `it has none of ${base}’s archives`;
   const parts = [
     kept.length === 0 && added.length > 0 && `it has ${archives(added)} and none of ${base}’s`,
     kept.length > 0 && front.length > 0 && `it puts ${archives(front)} in front of ${theirs}`,

@@ -33,11 +33,13 @@ export function baseSaying({ key, base }: Told): string {
   return base.value === undefined ? 'none' : formatValue(findFactKey(key)!, base.value);
 }
 
+/** What is carried, and from whom. */
+export const carriedFrom = (by: string) => ` (as in ${by}; nobody has looked here)`;
+
 /** How sure it is, and whether anybody looked: ` (carried from Fenwick 31, not looked at here)`; empty for what is plainly said. */
 export function careOf(told: Told | undefined): string {
   if (!told) return '';
-  if (told.state === 'carried')
-    return told.by ? ` (as in ${told.by}; nobody has looked here)` : ' (the same for every edition)';
+  if (told.state === 'carried') return told.by ? carriedFrom(told.by) : ' (the same for every edition)';
   if (told.state === 'takenOver') return ' (as in the release before, not checked again)';
   if (told.reading?.acceptedBecause)
     return ` (accepted though spoiled: ${dropStop(told.reading.acceptedBecause)})`;

@@ -7,6 +7,7 @@ import type {
 } from '../../judging/statements/statement.ts';
 import * as differences from './differenceSentences.ts';
 import * as project from './projectSentences.ts';
+import { carriedFrom } from './phrases.ts';
 import * as surrounding from './surroundingSentences.ts';
 import * as system from './systemSentences.ts';
 
@@ -61,7 +62,14 @@ const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['param
 
 /** The sentence, or sentences, of a statement; empty where it has nothing to say. */
 export function wordStatement(statement: Statement): string {
-  return (SENTENCES[statement.kind] as (params: Statement['params']) => string)(statement.params);
+  const text = (SENTENCES[statement.kind] as (params: Statement['params']) => string)(statement.params);
+  const told = Object.values(statement.params.told);
+  const from = told[0]?.by;
+  if (!from || text.split(carriedFrom(from)).length < 3) return text;
+  // Where all of it is carried from one layer, that is said once.
+  return told.every(({ state, by }) => state === 'carried' && by === from)
+    ? `${text.replaceAll(carriedFrom(from), '')} All of that is as in ${from}; nobody has looked here.`
+    : text;
 }
 
 /** The titles of the parts of the first page. */

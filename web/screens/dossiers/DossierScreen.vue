@@ -123,10 +123,11 @@ function select(place: CellPlace | null): void {
 }
 const selectedRow = computed(() => table.value.rows.find(({ fact }) => fact.key === selected.value?.key));
 
-/** True for a layer that was found to rest on nothing. */
-const isFirst = (layer: number) =>
+/** True for a root: the first of several layers, or what was found to rest on nothing. Not placed yet is no root. */
+const isRoot = (layer: number) =>
   layer === 0 &&
-  table.value.rows.find(({ fact }) => fact.key === 'lineage.independent')?.cells[0].value === true;
+  (layers.value.length > 1 ||
+    table.value.rows.find(({ fact }) => fact.key === 'lineage.independent')?.cells[0].value === true);
 
 interface Editing {
   fact: FactKey;
@@ -150,7 +151,7 @@ function act(place: CellPlace, action: CellAction, anchor: HTMLElement): void {
       fact: row.fact,
       layer: place.layer,
       text: cell.inForce?.value === undefined ? '' : formatTypedValue(row.fact, cell.inForce.value),
-      below: row.fact.inherited && !isFirst(place.layer) ? belowOf(row, place.layer) : undefined,
+      below: row.fact.inherited && !isRoot(place.layer) ? belowOf(row, place.layer) : undefined,
       reading: cell.inForce,
       anchor,
     };
