@@ -38,6 +38,8 @@ export type Mark =
     };
 
 const INSET = 12;
+/** What stands at the right edge of a plate of several editions, to show them apart. */
+const EDITIONS_MARK = 28;
 
 /** A plate at a detail, from its upper left corner. The ground and its border are left to whoever draws. */
 export function drawPlate(facts: PlateFacts, detail: Detail, measure: MeasureText): Mark[] {
@@ -51,7 +53,7 @@ export function drawPlate(facts: PlateFacts, detail: Detail, measure: MeasureTex
     case 'full':
       return [
         bar,
-        ...name(17, 13, room),
+        ...name(17, 13, facts.editions > 1 ? room - EDITIONS_MARK : room),
         textMark(subtitleOf(facts), 31, 11, 'soft', room, measure),
         ...(facts.link
           ? stripMarks(facts.strip, INSET, 38, room, 5)

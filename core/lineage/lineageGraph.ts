@@ -28,6 +28,8 @@ export interface GraphLink {
   readonly link?: Link;
   /** The edition that it belongs to, where it is not the whole distribution's. */
   readonly edition?: RecordId;
+  /** Its name. */
+  readonly editionName?: string;
   /** No longer in force: the last one of a project that is over. */
   readonly past: boolean;
   /** The newest measured comparison behind it, if any. */
@@ -151,7 +153,7 @@ function linealLink(catalogue: Catalogue, derivative: RecordId, footing: Footing
     base,
     kind: 'lineal',
     link,
-    ...(edition && { edition }),
+    ...(edition && { edition, editionName: recordOf(catalogue, 'edition', edition)?.name ?? '' }),
     past,
     comparison: newestComparison(catalogue, link, day),
   };

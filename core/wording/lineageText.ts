@@ -25,7 +25,7 @@ export function wordBand(band: GraphLink, graph: LineageGraph): string {
   if (band.past) return `${names}, until it ended`;
   if (band.kind !== 'lineal') return names;
   const counts = band.comparison?.counts;
-  const edition = band.edition ? ', one edition only' : '';
+  const edition = band.edition ? `, ${band.editionName} only` : '';
   const loss = band.comparison?.losses[0];
   return counts
     ? `${names}${edition}: ${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')}${loss ? ` of a list ${wordLoss(loss)}` : ''} carried`

@@ -6,6 +6,7 @@ import { useRoute } from 'vue-router';
 import { formatShare } from '../../../core/wording/valueText.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import { remarkOf } from '../../../core/drawing/plateWords.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
@@ -53,17 +54,13 @@ const rows = computed(() =>
             >
           </td>
           <td>
-            {{
-              link
-                ? `${link.relation} ${nameOf(catalogue, link.base)}`
-                : facts.independent
-                  ? 'independent'
-                  : 'unplaced'
-            }}
+            {{ link ? `${link.relation} ${nameOf(catalogue, link.base)}` : remarkOf(facts).split(':')[0] }}
           </td>
           <td class="soft">{{ [facts.model, facts.format].filter(Boolean).join(' · ') }}</td>
           <td>
-            <ChangeStrip v-if="link" :bars="facts.strip" /><span v-else class="soft small"
+            <ChangeStrip v-if="link" :bars="facts.strip" /><span
+              v-else-if="!facts.dependsOnEdition"
+              class="soft small"
               >no base to change</span
             >
           </td>

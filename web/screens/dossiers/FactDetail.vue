@@ -66,7 +66,10 @@ const kept = computed(() =>
     ? (compared.value ?? []).flatMap(({ kind, name }) => (kind === 'keeps' ? name : [])).join(', ')
     : '',
 );
-const reasons = computed(() => cell.value.recorded.flatMap((note) => wordNote(note).join(' ') || []));
+/** Why something is changed; nothing where it is not known that it is, such as of another edition. */
+const reasons = computed(() =>
+  changed.value.length ? cell.value.recorded.flatMap((note) => wordNote(note).join(' ') || []) : [],
+);
 
 /** Who, under which conditions, how sure, and what was noted. */
 function aroundOf(reading: Reading): string {
