@@ -5,6 +5,7 @@ import {
   catalogueOf,
   change,
   distribution,
+  edition,
   link,
   reading,
   release,
@@ -13,6 +14,7 @@ import {
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { changedIds } from '../catalogue/changedIds.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
+import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { lineageEvents } from '../lineage/events.ts';
@@ -75,6 +77,55 @@ const edits: fc.Arbitrary<readonly [AnyRecord[], string[]]> = fc.oneof(
   fc.constantFrom('2023', '2025').map((date) => [[release('b', '2', date)], []] as const),
   fc.constant([[], ['link:release-b-1-on-release-a-7']] as const),
   fc.constantFrom('page', 'capture').map((kind) => [[source('page', kind as 'page')], []] as const),
+  // Editions: named by the release or not, on bases of their own, moved; readings of one, spoiled, taken over, in part.
+  fc
+    .constantFrom('release:a-7', 'distribution:x')
+    .chain((base) => fc.constantFrom('2021', '2024').map((since) => ({ base, since })))
+    .map(
+      ({ base, since }) =>
+        [[edition('c', 'Reef'), link('edition:c-Reef', base, { id: 'link:reef', since })], []] as const,
+    ),
+  fc
+    .subarray(['edition:c-Main', 'edition:c-Reef'])
+    .map(
+      (editions) =>
+        [
+          [edition('c', 'Main'), edition('c', 'Reef'), { ...release('c', '2', '2024-05'), editions }],
+          [],
+        ] as const,
+    ),
+  fc
+    .record({
+      subject: fc.constantFrom('release:c-1', 'release:b-1'),
+      key: fc.constantFrom('themes.icons', 'repositories.archives', 'model.kind'),
+      more: fc.constantFrom<Partial<Reading>>(
+        { spoiledBy: ['live image'] },
+        { marks: ['takenOver'] },
+        { marks: ['partial'] },
+        { date: '2022-03-01' },
+        { date: '2026-03-01', entered: 7 },
+      ),
+    })
+    .map(({ subject, key, more }) => {
+      const value = key === 'repositories.archives' ? [{ name: 'front' }] : 'rolling';
+      return [
+        [{ ...reading(subject, key, { value }), ...more, id: `reading:${subject.slice(8)}-${key}` }],
+        [],
+      ] as const;
+    }),
+  fc.constantFrom('Main', 'Reef').map(
+    (name) =>
+      [
+        [
+          edition('c', name),
+          {
+            ...reading('release:c-1', 'themes.cursor', { value: name }),
+            ...{ id: `reading:of-${name}`, conditions: { edition: `edition:c-${name}` } },
+          },
+        ],
+        [],
+      ] as const,
+  ),
   fc.constantFrom('b', 'Bee').map((name) => [[{ ...distribution('b'), name } as AnyRecord], []] as const),
 ) as never;
 

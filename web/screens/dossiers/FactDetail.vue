@@ -85,6 +85,8 @@ function aroundOf(reading: Reading): string {
     .join(' ');
 }
 const disagreement = computed(() => wordDisagreements(cell.value));
+const isReplaced = ({ id, marks }: Reading) =>
+  marks.includes('takenOver') || cell.value.readings.some(({ replaces }) => replaces === id);
 /** What part a reading plays, in two or three words. */
 function partOf(reading: Reading): string {
   if (reading.accepted) return reading.spoiledBy.length ? 'accepted, though spoiled' : 'accepted';
@@ -92,7 +94,8 @@ function partOf(reading: Reading): string {
   if (reading.id === cell.value.inForce?.id)
     return reading.marks.includes('takenOver') ? 'in force, not checked again' : 'in force';
   const other = cell.value.disagreements.find((each) => each.reading.id === reading.id);
-  return other?.explainedBy.length ? wordCircumstances(other.explainedBy) : 'not in force';
+  if (other) return other.explainedBy.length ? wordCircumstances(other.explainedBy) : 'contradicts it';
+  return cell.value.inForce && !isReplaced(reading) ? 'agrees' : 'not in force';
 }
 /** The elements of a list with all their settings, where any has some. */
 const elements = computed(() => {
