@@ -1,4 +1,4 @@
-/** Which rows of a layer table are shown: what the top layer sets, what sources disagree on, what nobody looked at. */
+/** Which rows of a layer table are shown: what the top layer sets, what sources contradict, what is spoiled, what nobody looked at. */
 import type { AreaId } from '../catalogue/areas.ts';
 import type { LayerRow, LayerTable } from './layerTable.ts';
 import { isSaid } from './cell.ts';
@@ -13,9 +13,13 @@ export const ROW_FILTERS = {
     label: 'Contradicted',
     holds: (row: LayerRow) => row.cells.some(({ disputed }) => disputed),
   },
+  spoiled: {
+    label: 'Spoiled',
+    holds: (row: LayerRow) => topOf(row).spoiled !== undefined,
+  },
   unseen: {
     label: 'Not looked at',
-    holds: (row: LayerRow) => !isSaid(topOf(row)),
+    holds: (row: LayerRow) => !isSaid(topOf(row)) && topOf(row).readings.length === 0,
   },
 } as const;
 /** One of them. */
