@@ -4,7 +4,8 @@
  */
 import type { AreaId } from './areas.ts';
 import { FACT_KEYS, type FactKey } from './factKeys.ts';
-import { parseMeasure } from './measure.ts';
+import { parseSaidNumber } from './saidNumber.ts';
+import { parseWhen } from './parseWhen.ts';
 import type { Element, FactValue } from './factValue.ts';
 import { VALUE_SCHEMAS } from './valueTypes.ts';
 import { failure, success, createIssue, type Result } from '../issue.ts';
@@ -24,7 +25,7 @@ export function factKeysOf(area: AreaId): FactKey[] {
 }
 
 /**
- * Reads what an analyst typed for a key: `10` or `10 days`, `12 % of 8 GiB`, `yes`, `2029-06`, a list with an element a line or
+ * Reads what an analyst typed for a key: `10`, `10 days`, `about 2 weeks`, `12 % of 8 GiB`, `yes`, `2029-06`, `Jun 2029`, a list with an element a line or
  * separated by semicolons (`slot: name (state) {setting=value}`). Issue `value.invalid` names the type that was expected.
  */
 export function parseFactValue(entry: FactKey, text: string): Result<FactValue> {
@@ -64,11 +65,12 @@ function unescape(text: string): string {
 
 function readTyped(entry: FactKey, text: string): unknown {
   switch (entry.type) {
-    case 'number': {
-      const match = /^(-?\d+(?:\.\d+)?)\s*(\S*)$/.exec(text);
-      if (match && (!match[2] || match[2] === entry.unit)) return Number(match[1]);
-      return entry.unit ? parseMeasure(text, entry.unit)?.value : undefined;
-    }
+    case 'number':
+      return parseSaidNumber(entry, text)?.value;
+    case 'date':
+      return parseWhen(text) ?? text;
+    case 'version':
+      return text.replace(/^v(?=\d)/i, '');
     case 'yesNo':
       return text === 'yes' ? true : text === 'no' ? false : undefined;
     case 'list':

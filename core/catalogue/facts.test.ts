@@ -45,7 +45,7 @@ describe('typed values', () => {
     ],
   ])('%s takes %j', (key, text, value) => expect(parse(key, text)).toMatchObject({ ok: true, value }));
   it.each([
-    ['repositories.holding', '10 weeks'],
+    ['repositories.holding', '10 parsecs'],
     ['repositories.holding', 'ten'],
     ['model.kind', 'sometimes'],
     ['model.supportEnd', 'in June'],

@@ -40,6 +40,8 @@ const SECONDS: Readonly<Record<string, number>> = {
   d: 86_400,
   day: 86_400,
   days: 86_400,
+  week: 604_800,
+  weeks: 604_800,
 };
 const SCALES = [BYTES, SECONDS];
 

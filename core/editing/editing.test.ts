@@ -123,6 +123,33 @@ describe('writing a fact', () => {
     expect(measured.spoiledBy).toEqual([]);
     expect(say('themes.wallpaper', 'Dunes').spoiledBy).toEqual(['live image']);
   });
+  it('keeps a number as it was said: hedged, in another unit, or in words alone; and drops the hedge with the next one', () => {
+    let catalogue = family();
+    const say = (text: string) => {
+      const fact = findFactKey('footprint.memory')!;
+      const saying = { state: 'set', text } as const;
+      catalogue = taken(
+        catalogue,
+        writeFact(catalogue, { subject: 'release:b-1', fact, saying, chosen: null, today: TODAY }),
+      ).after;
+      return [...recordsOf(catalogue, 'reading')].find(({ key }) => key === fact.key)!;
+    };
+    expect(say('about 1 GiB')).toMatchObject({
+      ...{
+        value: 1024,
+        said: 'about 1 GiB',
+        unit: 'GiB',
+        marks: ['approximate'],
+        interval: { least: 921.6, most: 1126.4 },
+      },
+    });
+    expect(say('12 GB')).toMatchObject({ value: 11444, said: '12 GB', unit: 'GB', marks: [] });
+    expect(say('a little')).toMatchObject({ state: 'set', said: 'a little' });
+    expect(say('a little')).not.toHaveProperty('value');
+    const exact = say('870');
+    expect(exact).toMatchObject({ value: 870, marks: [] });
+    for (const name of ['said', 'interval', 'unit']) expect(exact).not.toHaveProperty(name);
+  });
   it('accepts one of several, frees it again, and takes readings back', () => {
     const one = taken(family(), write(family(), 'Sedge', { id: 'source:page' })).after;
     const two = taken(one, write(one, 'Reed', { id: 'source:visit' })).after;

@@ -4,13 +4,14 @@ import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import { parseFactValue, type FactKey } from '../catalogue/factSheet.ts';
-import { parseMeasure } from '../catalogue/measure.ts';
+import type { FactValue } from '../catalogue/factValue.ts';
+import { parseSaidNumber, type SaidNumber } from '../catalogue/saidNumber.ts';
 import { createReading, type Reading } from '../catalogue/reading.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import type { When } from '../catalogue/when.ts';
 import { spoilsOf } from '../capture/conditions.ts';
-import { createIssue, failure } from '../issue.ts';
+import { createIssue, failure, success, type Result } from '../issue.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, editOfRemoval, type Edited } from './labelledEdit.ts';
 import { citedSource, type ChosenSource } from './sources.ts';
@@ -47,9 +48,8 @@ export function writeFact(
   catalogue: Catalogue,
   { subject, fact, saying, chosen, today, date, edition }: FactWriting,
 ): Edited<RecordId | undefined> {
-  const text = saying.state === 'set' ? (saying.text ?? '') : '';
-  const value = saying.state === 'set' && (text || !saying.said) ? parseFactValue(fact, text) : null;
-  if (value && !value.ok) return failure(...value.issues);
+  const typed = readTyped(fact, saying);
+  if (!typed.ok) return typed;
   const { id: source, conditions, isPartial, records } = citedSource(catalogue, chosen, today);
   const known = recordsBelongingTo(catalogue, subject, 'reading').find(
     (reading) =>
@@ -77,19 +77,20 @@ export function writeFact(
     date,
     ...(edition && { conditions: { edition } }),
   });
-  const measured = text && fact.unit ? parseMeasure(text, fact.unit)?.arithmetic : '';
-  const { said, interval, unit, tried, cause, replaces } = saying;
+  const { value, arithmetic, ...words } = typed.value;
+  const { said = words.said, interval = words.interval, unit = words.unit, tried, cause, replaces } = saying;
+  const kept = rest.marks.filter((mark) => mark !== 'takenOver' && mark !== 'approximate');
   // What is written is checked: it is no longer what was taken over from the release before.
   const written: Reading = {
     ...rest,
     state: saying.state,
-    marks: saying.marks ?? rest.marks.filter((mark) => mark !== 'takenOver'),
+    marks: [...new Set([...(saying.marks ?? kept), ...words.marks])],
     certainty: saying.certainty ?? rest.certainty,
     spoiledBy: spoilsOf(fact.key, { ...conditions, ...rest.conditions }, isPartial, saying.state === 'none'),
-    note: saying.note ?? (measured || rest.note),
+    note: saying.note ?? (arithmetic || rest.note),
     ...(date && { date }),
     ...(replaces && replaces !== rest.id && { replaces }),
-    ...(value?.ok && { value: value.value }),
+    ...(value !== undefined && { value }),
     ...(said && { said }),
     ...(interval && { interval }),
     ...(unit && { unit }),
@@ -98,6 +99,20 @@ export function writeFact(
   };
   const label = { code: 'fact.write', params: { fact: fact.label, of: nameOf(catalogue, subject) } } as const;
   return createEdit(catalogue, label, diffOfRecords(catalogue, [...records, written]), source);
+}
+
+/** What was typed: the value, and for a number how it was said. Issue `value.invalid`. */
+function readTyped(
+  fact: FactKey,
+  saying: Saying,
+): Result<{ readonly value?: FactValue } & Omit<SaidNumber, 'value'>> {
+  const plain = { marks: [], arithmetic: '' };
+  const text = saying.state === 'set' ? (saying.text ?? '').trim() : '';
+  if (saying.state !== 'set' || (!text && saying.said)) return success(plain);
+  const number = fact.type === 'number' ? parseSaidNumber(fact, text) : null;
+  if (number) return success(number);
+  const value = parseFactValue(fact, text);
+  return value.ok ? success({ ...plain, value: value.value }) : value;
 }
 
 /**

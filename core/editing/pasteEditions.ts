@@ -7,7 +7,8 @@ import { parseMeasure } from '../catalogue/measure.ts';
 import { createIdSource } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { readDate, readPastedTable, type PastedColumn, type PastedRow } from './pastedTable.ts';
+import { parseWhen } from '../catalogue/parseWhen.ts';
+import { readPastedTable, type PastedColumn, type PastedRow } from './pastedTable.ts';
 import { choiceOf, issuesOfHeads, type Pasted } from './pasteReleases.ts';
 
 const EDITION_COLUMNS: readonly PastedColumn[] = [
@@ -116,7 +117,7 @@ function readImage({ where, cells }: PastedRow): Element | Issue {
   const { name, edition, architecture, checksum, host } = cells;
   const wrong = (code: string, params: Issue['params'] = {}) => createIssue('damage', code, where, params);
   if (!name || name.length > 2000) return wrong('paste.name');
-  const date = cells.date && readDate(cells.date);
+  const date = cells.date && parseWhen(cells.date);
   if (date === null) return wrong('paste.date', { text: cells.date });
   const size = cells.size && sizeOf(cells.size);
   if (size === null) return wrong('paste.size', { text: cells.size });

@@ -5,7 +5,8 @@ import { createIdSource } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createRelease, STAGES, type Release } from '../catalogue/release.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { readDate, readPastedTable, type PastedColumn } from './pastedTable.ts';
+import { parseWhen } from '../catalogue/parseWhen.ts';
+import { readPastedTable, type PastedColumn } from './pastedTable.ts';
 
 /** What a pasted list adds: new records, and known ones that it completes. */
 export interface Pasted<T> {
@@ -40,7 +41,7 @@ export function parsePastedReleases(
   const freshId = createIdSource((id) => catalogue.records.release.has(id));
   for (const { where, cells } of rows) {
     const { version, date: written, codeName } = cells;
-    const date = written && readDate(written);
+    const date = written && parseWhen(written);
     const stage = cells.stage && STAGES.find((each) => each === cells.stage.toLowerCase());
     if (!version || version.length > 300) issues.push(createIssue('damage', 'paste.version', where));
     else if (date === null) issues.push(createIssue('damage', 'paste.date', where, { text: written }));

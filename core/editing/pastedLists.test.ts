@@ -4,7 +4,7 @@ import { catalogueOf, distribution, release } from '../../testing/catalogues.ts'
 import { withRecords } from '../catalogue/applyDiff.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import { mergeImages, parsePastedEditions, parsePastedImages } from './pasteEditions.ts';
-import { readDate } from './pastedTable.ts';
+import { parseWhen } from '../catalogue/parseWhen.ts';
 import { parsePastedReleases } from './pasteReleases.ts';
 import { wordIssue } from '../wording/issueText.ts';
 
@@ -51,7 +51,7 @@ describe('pasted releases', () => {
         '3/4/26',
         '31 Feb 2026',
         '1 Foo 2026',
-      ].map(readDate),
+      ].map(parseWhen),
     ).toEqual([...['2026-03-03', '2026-03-03', '2026-03', '2026', '2026-03', '2026~', null, null, null]]);
   });
 });

@@ -3,7 +3,6 @@
  * any order, or without in the usual one. Cells may be quoted as in RFC 4180.
  */
 import Papa from 'papaparse';
-import { boundsOf } from '../catalogue/when.ts';
 
 /** A column: its id, and what people write over it. */
 export interface PastedColumn {
@@ -43,23 +42,4 @@ export function readPastedTable(text: string, columns: readonly PastedColumn[]):
       ),
     }));
   return { rows, unknown: hasHeads ? first.filter((head) => head && !columnOf(head)) : [] };
-}
-
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-
-/** Reads a date as people write it into lists, as EDTF; null when it is none. */
-export function readDate(text: string): string | null {
-  const written = text.trim();
-  const words = /^(?:(\d{1,2})\.? )?([A-Za-z]{3})[a-z]*\.? (\d{4})$/.exec(written);
-  if (words) {
-    const month = MONTHS.indexOf(words[2].toLowerCase()) + 1;
-    if (month === 0) return null;
-    const parts = [
-      words[3],
-      String(month).padStart(2, '0'),
-      ...(words[1] ? [words[1].padStart(2, '0')] : []),
-    ];
-    return boundsOf(parts.join('-')) ? parts.join('-') : null;
-  }
-  return boundsOf(written) ? written : null;
 }

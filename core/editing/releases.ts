@@ -8,7 +8,7 @@ import { createIssue, failure, success, type Result } from '../issue.ts';
 import { beginRelease, type NextRelease } from '../layers/nextRelease.ts';
 import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
-import { readDate } from './pastedTable.ts';
+import { parseWhen } from '../catalogue/parseWhen.ts';
 
 /** Begins a release from the one before it, as of a day; gives it. */
 export function beginNextRelease(
@@ -65,7 +65,7 @@ function withCell(
   }
   if (column !== 'date') return success({ ...release, [column]: text } as Release);
   const { date: _date, ...rest } = release;
-  const date = text && readDate(text);
+  const date = text && parseWhen(text);
   if (date === null) return failure(createIssue('error', 'paste.date', release.version, { text }));
   return success({ ...rest, ...(date && { date }) });
 }

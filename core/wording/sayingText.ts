@@ -2,6 +2,7 @@
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import type { Interval, Reading } from '../catalogue/reading.ts';
+import type { SaidNumber } from '../catalogue/saidNumber.ts';
 import { isDirect } from '../catalogue/directChange.ts';
 import type { Cell, Standing, ValueState } from '../layers/cell.ts';
 import { shownReading } from '../layers/cell.ts';
@@ -60,6 +61,14 @@ function wordInterval({ unit }: FactKey, { least, most }: Interval): string {
   if (least === undefined) return `at most ${formatCount(most ?? 0)}${more}`;
   if (most === undefined) return `at least ${formatCount(least)}${more}`;
   return `${formatCount(least)} to ${formatCount(most)}${more}`;
+}
+
+/** How a number that is being typed is taken: `12 % of 8 GiB = 983 MiB`, `taken as 23 to 28 minutes`; empty for a plain one. */
+export function wordSaidNumber(fact: FactKey, { value, interval, unit, arithmetic }: SaidNumber): string {
+  if (arithmetic) return arithmetic;
+  if (value === undefined) return 'kept as said, not ranked';
+  if (interval) return `taken as ${wordInterval(fact, interval)}`;
+  return unit ? `taken as ${formatValue(fact, value)}` : '';
 }
 
 /** What a cell shows of its layer: its own saying, or what it carries. Empty where nothing is known. */

@@ -34,7 +34,7 @@ describe('Lanternhead, Season 11, from its documents', () => {
         'steady {owner=own | tier=tested | holding=21}; trial {owner=own | tier=tested | holding=2}',
       'repositories.formats': { state: 'none', marks: ['onPurpose'] },
       'repositories.counted': { state: 'set', text: '1400', said: '1,400 recipes by its own count' },
-      'footprint.diskLeast': { state: 'set', text: '16 GB', said: '16 GB' },
+      'footprint.diskLeast': '16 GB',
       'footprint.processorLeast': 'any board made after 2014',
       'footprint.adviceUnclear': '9 GB for comfort',
       'help.channels':

@@ -49,7 +49,7 @@ describe('Gorsemoor 2026.10, a live session', () => {
       uptimeMinutes: 9,
     } as const;
     desk.from('measurement', 'Memory, live', '2026-10-20', measured);
-    desk.fact(release, 'footprint.memory', { state: 'set', text: '590 MB', said: '590 MB' });
+    desk.fact(release, 'footprint.memory', '590 MB');
     const hardware = {
       medium: 'installed',
       machine: 'hardware',
@@ -73,7 +73,7 @@ describe('Gorsemoor 2026.10, a live session', () => {
       uptimeMinutes: 6,
     } as const;
     desk.from('measurement', 'Memory, installed', '2026-11-02', again);
-    desk.fact(release, 'footprint.memory', { state: 'set', text: '1.2 GB', said: '1.2 GB' });
+    desk.fact(release, 'footprint.memory', '1.2 GB');
   });
   const SPOILED = ['welcome.opens', 'themes.boot', 'tools.probes', 'defaults.driversOffered'];
 

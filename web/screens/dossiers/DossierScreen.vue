@@ -129,6 +129,12 @@ const isRoot = (layer: number) =>
   (layers.value.length > 1 ||
     table.value.rows.find(({ fact }) => fact.key === 'lineage.independent')?.cells[0].value === true);
 
+/** A value as it is typed: a number as it was said. */
+function typedText(fact: FactKey, reading: Reading | undefined): string {
+  if (fact.type === 'number' && reading?.said) return reading.said;
+  return reading?.value === undefined ? '' : formatTypedValue(fact, reading.value);
+}
+
 interface Editing {
   fact: FactKey;
   layer: number;
@@ -150,7 +156,7 @@ function act(place: CellPlace, action: CellAction, anchor: HTMLElement): void {
     editing.value = {
       fact: row.fact,
       layer: place.layer,
-      text: cell.inForce?.value === undefined ? '' : formatTypedValue(row.fact, cell.inForce.value),
+      text: typedText(row.fact, cell.inForce),
       below: row.fact.inherited && !isRoot(place.layer) ? belowOf(row, place.layer) : undefined,
       reading: cell.inForce,
       anchor,

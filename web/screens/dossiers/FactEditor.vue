@@ -2,9 +2,10 @@
 /** Edits one fact where it stands: a value or a state, and the source it comes from. */
 import { computed, ref } from 'vue';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
-import { parseMeasure } from '../../../core/catalogue/measure.ts';
+import { parseSaidNumber } from '../../../core/catalogue/saidNumber.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { wordSaidNumber } from '../../../core/wording/sayingText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { isLikelyPartial } from '../../../core/editing/partialLists.ts';
 import type { Handed } from '../../../core/layers/cell.ts';
@@ -33,12 +34,11 @@ const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
 const certainty = ref<Reading['certainty']>('sure');
 /** The reading in force was right then, and is no longer. */
 const replaces = ref(false);
-/** `12 % of 8 GiB = 983 MiB`, while it is typed. */
-const arithmetic = computed(() =>
-  props.fact.type === 'number' && props.fact.unit
-    ? (parseMeasure(text.value, props.fact.unit)?.arithmetic ?? '')
-    : '',
-);
+/** `12 % of 8 GiB = 983 MiB`, `kept as said: 25 to 30 minutes`, while it is typed. */
+const understood = computed(() => {
+  const number = props.fact.type === 'number' ? parseSaidNumber(props.fact, text.value) : null;
+  return number ? wordSaidNumber(props.fact, number) : '';
+});
 const settingsHint = computed(() => `{${props.fact.settings?.map((name) => `${name}=…`).join(' | ')}}`);
 /** Of a list: whether it is all of it. Until that is said, it follows what is typed. */
 const saidPartial = ref<boolean | null>(
@@ -59,9 +59,11 @@ const trouble = ref('');
 const choices = computed(() => (props.fact.type === 'yesNo' ? ['yes', 'no'] : props.fact.choices));
 const placeholder = computed(() => {
   if (props.fact.type === 'list') return 'one per line, settings as {tier=1}';
-  if (props.fact.unit === 'MiB') return 'MiB, 1.2 GiB or 12 % of 8 GiB';
+  if (props.fact.unit === 'MiB') return 'about 1.2 GiB, 12 % of 8 GiB';
   if (props.fact.type === 'date') return '2029-06-01, 2029-06 or 2029';
-  return props.fact.type === 'number' ? `number${props.fact.unit ? ` of ${props.fact.unit}` : ''}` : '';
+  return props.fact.type === 'number'
+    ? `25, about 25, 25 to 30${props.fact.unit ? ` ${props.fact.unit}` : ''}, few`
+    : '';
 });
 
 function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
@@ -109,7 +111,7 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
         :placeholder="placeholder"
       />
       <input v-else v-model="text" class="field" aria-label="Value" :placeholder="placeholder" />
-      <div v-if="arithmetic" class="small soft" role="status">{{ arithmetic }}</div>
+      <div v-if="understood" class="small soft" role="status">{{ understood }}</div>
     </div>
     <fieldset v-if="fact.type === 'list'" class="whole small">
       <legend class="visually-hidden">How much of the list this is</legend>
