@@ -1,5 +1,5 @@
 /** One fact of the top layer as it is told: its value with whose it is, how it stands to the base, and in which words it was said. */
-import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
 import type { FactValue } from '../../catalogue/factValue.ts';
@@ -157,7 +157,3 @@ export function toldFacts(catalogue: Catalogue, table: LayerTable): ReadonlyMap<
     }),
   );
 }
-
-/** The title of a source. */
-export const titleOf = (catalogue: Catalogue, id: RecordId): string =>
-  recordOf(catalogue, 'source', id)?.title ?? id;
