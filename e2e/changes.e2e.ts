@@ -142,7 +142,9 @@ describe('in the sample', () => {
     expect(await strip()).toMatch(/Themes: \d+ changes \(weighed as \d+\)/);
     await tab('Summary');
     await page
-      .getByText(/Icons: Tide dark, where Fenwick 31 has Orchard, since Drawn for readers with weak eyes\./)
+      .getByText(
+        /Icons: Tide dark, where Fenwick 31 has Orchard; the reason: Drawn for readers with weak eyes\./,
+      )
       .waitFor();
     await undo();
     await undo();

@@ -118,6 +118,17 @@ const PLAIN_BEGINNINGS = new Set([
   'few',
   'small',
   'most',
+  'what',
+  'who',
+  'where',
+  'when',
+  'because',
+  'if',
+  'only',
+  'half',
+  'machines',
+  'updates',
+  'packages',
 ]);
 
 /** A clause as it stands within a sentence: its first word in small letters, unless it may be a name. */
@@ -125,6 +136,13 @@ export function asClause(text: string): string {
   const [first = ''] = text.trim().split(/\s/);
   const clause = dropStop(text);
   return PLAIN_BEGINNINGS.has(first.toLowerCase()) ? clause[0].toLowerCase() + clause.slice(1) : clause;
+}
+
+/** `, since its desktop needs newer parts`; a reason that begins with what may be a name stands by itself. */
+function wordMotive(motive: string): string {
+  const clause = asClause(motive);
+  const isPlain = clause[0] !== motive.trim()[0] || !/^\p{Lu}/u.test(clause);
+  return isPlain ? `, since ${clause}` : `; the reason: ${clause}`;
 }
 
 /** Why, and what follows, of a change as a whole: `, since …` and further sentences. */
@@ -143,7 +161,7 @@ export function reasonsOf(notes: readonly RecordedChange[]): { readonly why: str
     ),
   ];
   return {
-    why: isOneClause ? `, since ${asClause(first.motive)}` : '',
+    why: isOneClause ? wordMotive(first.motive) : '',
     more: more.filter(Boolean).join(' '),
   };
 }
