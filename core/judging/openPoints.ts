@@ -2,15 +2,12 @@
  * What is unsettled about a release, by rule, in one list: plates, outline, summary and documents count and tell these and
  * no others. A point goes when its cause goes.
  */
-import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Claim } from '../catalogue/claim.ts';
-import { findFactKey, type FactKey } from '../catalogue/factSheet.ts';
 import type { Question } from '../catalogue/question.ts';
 import { settledChanges, type SettledChange } from '../layers/settledChanges.ts';
 import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
-import { editionsOfRelease } from '../lineage/bases.ts';
-import type { Layer } from '../lineage/chain.ts';
 
 /** Something unsettled, by the rule that found it. */
 export type OpenPoint =
@@ -46,15 +43,4 @@ export function openPointsOf(catalogue: Catalogue, table: LayerTable): OpenPoint
       if (!question.answer) points.push({ rule: 'question', question });
   }
   return points;
-}
-
-/** The facts of which something is recorded at a layer, or a change: only these can hold an open point there. */
-export function recordedFacts(catalogue: Catalogue, { id, edition, distribution }: Layer): FactKey[] {
-  const keys = new Set<string>();
-  const release = recordOf(catalogue, 'release', id);
-  const editions = edition ? [edition] : release ? editionsOfRelease(catalogue, release) : [];
-  for (const subject of new Set([id, ...editions, distribution]))
-    for (const kind of ['reading', 'change'] as const)
-      for (const { key } of recordsBelongingTo(catalogue, subject, kind)) keys.add(key);
-  return [...keys].flatMap((key) => findFactKey(key) ?? []);
 }

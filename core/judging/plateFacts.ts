@@ -3,9 +3,7 @@
  * change strip, how it rests on its base and how well that is known.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { FACT_KEYS, findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
-import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { editionsOfRelease } from '../lineage/bases.ts';
@@ -13,7 +11,7 @@ import { chainOf, chainOfProject, type Layer } from '../lineage/chain.ts';
 import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
 import { changesOf, type Change } from '../layers/changes.ts';
 import { stripOf, type StripBar } from '../layers/strip.ts';
-import { openPointsOf, recordedFacts } from './openPoints.ts';
+import { openPointsOf } from './openPoints.ts';
 import { supportOf } from './support.ts';
 import { layerTable } from '../layers/layerTable.ts';
 
@@ -58,16 +56,6 @@ export interface PlateFacts {
   readonly openPoints: number;
 }
 
-/** What the head of a plate shows, beside everything that a base can hand down: changes are those that the dossier counts. */
-const HEAD_KEYS = ['identity.purpose', 'identity.maker', 'identity.country', 'editions.desktops'].map((key) =>
-  findFactKey(key)!,
-);
-const STRIP_AREA_IDS = new Set<string>(STRIP_AREAS.map(({ id }) => id));
-const PLATE_KEYS = [
-  ...FACT_KEYS.filter(({ inherited, area }) => inherited || STRIP_AREA_IDS.has(area)),
-  ...HEAD_KEYS,
-];
-
 /** Everything that is shown of a node of the graph on a day. */
 export function plateFacts(catalogue: Catalogue, node: GraphNode, day: number): PlateFacts {
   return factsOf(catalogue, node, layersOf(catalogue, node, day), day);
@@ -95,8 +83,7 @@ function restsOn(catalogue: Catalogue, layers: readonly Layer[], day: number): R
 
 function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[], day: number): PlateFacts {
   const layer = layers[layers.length - 1];
-  const table = layerTable(catalogue, layers, PLATE_KEYS);
-  const recorded = layerTable(catalogue, layers, recordedFacts(catalogue, layer));
+  const table = layerTable(catalogue, layers);
   const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
   const changes = changesOf(table);
   const textOf = (key: string) => textOfValue(values.get(key)?.value);
@@ -129,7 +116,7 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     supportEnd: supportOf(catalogue, table).own.end,
     standing: node.standing,
     independent: node.placing === 'independent',
-    openPoints: openPointsOf(catalogue, recorded).length,
+    openPoints: openPointsOf(catalogue, table).length,
   };
 }
 

@@ -22,6 +22,7 @@ export interface LayerRecords {
 }
 
 const NOTHING: readonly never[] = [];
+const SILENCE: Said = { readings: NOTHING, recorded: NOTHING };
 
 /** Collects what is recorded of a layer. */
 export function recordedOfLayer(catalogue: Catalogue, layer: Layer): LayerRecords {
@@ -38,8 +39,10 @@ export function recordedOfLayer(catalogue: Catalogue, layer: Layer): LayerRecord
   return {
     of: ({ key, inherited }, edition = layer.edition) => {
       const found = readings.get(key) ?? NOTHING;
+      const noted = (inherited && changes.get(key)) || NOTHING;
+      if (found.length === 0 && noted.length === 0) return SILENCE;
       const meant = edition ? found.filter((reading) => isOf(reading, edition)) : found;
-      const recorded = ((inherited && changes.get(key)) || NOTHING).filter(
+      const recorded = noted.filter(
         ({ subject }) => !edition || !subject.startsWith('edition:') || subject === edition,
       );
       return { readings: knownBy(catalogue, meant, layer.asOf), recorded };

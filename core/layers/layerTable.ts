@@ -33,21 +33,64 @@ export function layerTable(
   layers: readonly Layer[],
   keys: readonly FactKey[] = FACT_KEYS,
 ): LayerTable {
-  const records = layers.map((layer) => recordedOfLayer(catalogue, layer));
-  const traits = layers.map((layer, index) => traitsOf(catalogue, layer, records[index]));
+  const columns: LayerColumn[] = [];
+  let prefix = '';
+  layers.forEach((layer, index) => {
+    prefix += `${layer.id} ${layer.edition ?? ''} ${layer.link?.id ?? ''} ${layer.asOf}|`;
+    const make = () => columnOf(catalogue, layer, keys, columns);
+    const isTop = index === layers.length - 1;
+    columns.push(isTop ? make() : keptColumn(catalogue, keys, prefix, make));
+  });
   const ofEditions = tablesOfEditions(catalogue, layers[layers.length - 1], keys);
   const rows = keys.map((fact, place): LayerRow => {
-    const cells: Cell[] = [];
-    layers.forEach((_, index) => {
-      const below = fact.inherited && index > 0 ? cells[index - 1].handed : undefined;
-      const make = (said: Said) => cellOf(catalogue, { fact, index, said, traits, below });
-      cells.push(cellOfLayer(records[index], fact, make));
-    });
+    const cells = columns.map((column) => column.cells[place]);
     if (ofEditions.length > 0)
       cells[cells.length - 1] = joinedCell(cells[cells.length - 1], editionCells(ofEditions, place));
     return { fact, cells };
   });
   return { layers, rows };
+}
+
+/** One layer over all facts. */
+interface LayerColumn {
+  readonly traits: LayerTraits;
+  readonly cells: readonly Cell[];
+}
+
+/** The columns of bases, by what stands beneath them: many systems rest on the same. Kept as long as the catalogue is the same. */
+const kept = new WeakMap<Catalogue, WeakMap<readonly FactKey[], Map<string, LayerColumn>>>();
+
+function keptColumn(
+  catalogue: Catalogue,
+  keys: readonly FactKey[],
+  prefix: string,
+  make: () => LayerColumn,
+): LayerColumn {
+  let ofKeys = kept.get(catalogue);
+  if (!ofKeys) kept.set(catalogue, (ofKeys = new WeakMap()));
+  let columns = ofKeys.get(keys);
+  if (!columns) ofKeys.set(keys, (columns = new Map()));
+  let column = columns.get(prefix);
+  if (!column) columns.set(prefix, (column = make()));
+  return column;
+}
+
+/** The column of a layer over those beneath it. */
+function columnOf(
+  catalogue: Catalogue,
+  layer: Layer,
+  keys: readonly FactKey[],
+  beneath: readonly LayerColumn[],
+): LayerColumn {
+  const records = recordedOfLayer(catalogue, layer);
+  const index = beneath.length;
+  const own = traitsOf(catalogue, layer, records);
+  const traits = [...beneath.map((column) => column.traits), own];
+  const cells = keys.map((fact, place) => {
+    const below = fact.inherited && index > 0 ? beneath[index - 1].cells[place].handed : undefined;
+    return cellOfLayer(records, fact, (said) => cellOf(catalogue, { fact, index, said, traits, below }));
+  });
+  return { traits: own, cells };
 }
 
 /** What one layer has of a fact; where something is said of one edition alone, and not of all the same, each stands by itself. */

@@ -47,9 +47,34 @@ type Draft = Omit<
   'standing' | 'handed' | 'byEdition' | 'readings' | 'recorded' | 'disputed' | 'baseIsOfOtherDay'
 >;
 
+/** The cells of layers that say nothing, by what is handed up to them: most of a table, so each is made once. */
+const silentCells = new WeakMap<Handed, Cell>();
+
+function silentCell(below: Handed): Cell {
+  let cell = silentCells.get(below);
+  if (!cell) {
+    cell = {
+      state: isKnown(below) ? 'carried' : 'notLookedAt',
+      ...carriedFrom(below),
+      evidence: 'none',
+      disagreements: [],
+      readings: [],
+      recorded: [],
+      disputed: false,
+      byEdition: [],
+      standing: null,
+      baseIsOfOtherDay: false,
+      handed: below,
+    };
+    silentCells.set(below, cell);
+  }
+  return cell;
+}
+
 /** The cell. */
 export function cellOf(catalogue: Catalogue, making: Making): Cell {
   const { fact, index, said, traits, below } = making;
+  if (said.readings.length === 0 && said.recorded.length === 0) return silentCell(below ?? NOTHING_HANDED);
   const { released, moves } = traits[index];
   const found = valueInForce(catalogue, said.readings, {
     fact,

@@ -37,6 +37,8 @@ export function valueInForce(
   readings: readonly Reading[],
   weighing: Weighing,
 ): InForce | null {
+  // Most facts have one reading: there is nothing to weigh then.
+  if (readings.length === 1) return alone(catalogue, readings[0]);
   const fit = fitReadings(readings);
   if (fit.length === 0) return null;
   const ranked = ranking(catalogue, fit, weighing.released);
@@ -56,6 +58,21 @@ export function valueInForce(
   };
 }
 
+const NONE: readonly never[] = [];
+
+function alone(catalogue: Catalogue, reading: Reading): InForce | null {
+  if (!isFit(reading)) return null;
+  const evidence = evidenceOf(catalogue, reading);
+  return reading.value === undefined
+    ? { reading, evidence, disagreements: NONE }
+    : { reading, evidence, value: reading.value, disagreements: NONE };
+}
+
+/** True for a reading that may decide: found out, and not spoiled, or accepted all the same. */
+function isFit({ spoiledBy, accepted, state }: Reading): boolean {
+  return state !== 'notFoundOut' && (accepted || spoiledBy.length === 0);
+}
+
 /** Parts of a list that several readings name stand together; a whole list stands by itself. */
 function valueOf([first, ...others]: readonly Reading[]): FactValue {
   if (!isPartial(first)) return first.value!;
@@ -70,11 +87,7 @@ export function isPartial({ value, marks }: Reading): boolean {
 
 /** Readings that may decide: not spoiled (or accepted all the same), not replaced, found out; what is taken over is last. */
 function fitReadings(readings: readonly Reading[]): readonly Reading[] {
-  const fit = standing(
-    readings.filter(
-      ({ spoiledBy, accepted, state }) => state !== 'notFoundOut' && (accepted || spoiledBy.length === 0),
-    ),
-  );
+  const fit = standing(readings.filter(isFit));
   const checked = fit.filter(({ marks }) => !marks.includes('takenOver'));
   return checked.length ? checked : fit;
 }
