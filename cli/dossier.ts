@@ -3,7 +3,6 @@ import { readFileSync } from 'node:fs';
 import type { Command } from 'commander';
 import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
-import { recordsBelongingTo } from '../core/catalogue/pointers.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { formatTableMarkdown } from '../core/exchange/dossierMarkdown.ts';
@@ -16,7 +15,7 @@ import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
 import { editionsOfRelease } from '../core/lineage/bases.ts';
 import { chainOf, chainOfName, chainOfProject } from '../core/lineage/chain.ts';
 import { nameOfLayer } from '../core/lineage/names.ts';
-import { distributionOf } from '../core/lineage/releases.ts';
+import { distributionOf, editionsOf } from '../core/lineage/releases.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
 import { PART_TITLES, wordStatement } from '../core/wording/statements/wordStatement.ts';
 import { isDay } from './candidates.ts';
@@ -87,11 +86,8 @@ function tableOf(catalogue: Catalogue, subject: string, day: number, edition?: s
 
 function editionNamed(catalogue: Catalogue, id: RecordId, name: string): RecordId {
   const release = recordOf(catalogue, 'release', id);
-  const distribution = distributionOf(catalogue, id);
-  const all = recordsBelongingTo(catalogue, distribution, 'edition').filter(
-    (each) =>
-      each.distribution === distribution &&
-      (!release || editionsOfRelease(catalogue, release).includes(each.id)),
+  const all = editionsOf(catalogue, distributionOf(catalogue, id)).filter(
+    (each) => !release || editionsOfRelease(catalogue, release).includes(each.id),
   );
   const found = all.find((each) => foldText(each.name) === foldText(name));
   const known = all.map((each) => each.name).join(', ') || 'none';

@@ -7,7 +7,7 @@ import { KIND_NAMES, type AnyRecord } from './recordKinds.ts';
 const highest = new WeakMap<Catalogue, number>();
 
 /** The highest number given in a catalogue; 0 where none was. */
-export function lastEntered(catalogue: Catalogue): number {
+function lastEntered(catalogue: Catalogue): number {
   let last = highest.get(catalogue);
   if (last === undefined) {
     last = 0;

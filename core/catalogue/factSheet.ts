@@ -2,7 +2,6 @@
  * The fact sheet: what a key of it is, and how a value is typed and written. The keys themselves are a table
  * (factKeys.ts); tables, editing, comparing and reports follow from it.
  */
-import type { AreaId } from './areas.ts';
 import { FACT_KEYS, type FactKey } from './factKeys.ts';
 import { parseSaidNumber } from './saidNumber.ts';
 import { parseWhen } from './parseWhen.ts';
@@ -17,11 +16,6 @@ const BY_KEY = new Map(FACT_KEYS.map((entry) => [entry.key, entry]));
 /** The entry of a key, or undefined for a key that this program does not know. */
 export function findFactKey(key: string): FactKey | undefined {
   return BY_KEY.get(key);
-}
-
-/** The keys of an area, in order. */
-export function factKeysOf(area: AreaId): FactKey[] {
-  return FACT_KEYS.filter((entry) => entry.area === area);
 }
 
 /**

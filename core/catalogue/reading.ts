@@ -18,7 +18,7 @@ const READING_STATES = ['set', 'unchanged', 'none', 'doesNotApply', 'notFoundOut
  * elements; it adds, and never drops. `takenOver`: copied from the release before, not checked again. `onPurpose`: left out,
  * or so, by the project's choice or by a choice at install.
  */
-export const READING_MARKS = ['approximate', 'partial', 'takenOver', 'onPurpose'] as const;
+const READING_MARKS = ['approximate', 'partial', 'takenOver', 'onPurpose'] as const;
 
 /** One of them. */
 export type ReadingMark = (typeof READING_MARKS)[number];

@@ -1,12 +1,12 @@
 /** Releases by hand: begun from the one before, pasted as a list, corrected cell by cell. */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { createIssue, failure, success, type Result } from '../issue.ts';
 import { beginRelease, type NextRelease } from '../layers/nextRelease.ts';
 import { nameOf } from '../lineage/names.ts';
+import { editionsOf } from '../lineage/releases.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
 import { parseWhen } from '../catalogue/parseWhen.ts';
 
@@ -76,9 +76,7 @@ export function editionsNamed(
   distribution: RecordId,
   text: string,
 ): Result<RecordId[]> {
-  const editions = recordsBelongingTo(catalogue, distribution, 'edition').sort((a, b) =>
-    a.name < b.name ? -1 : 1,
-  );
+  const editions = editionsOf(catalogue, distribution);
   const ids: RecordId[] = [];
   for (const name of text.split(',').flatMap((part) => part.trim() || [])) {
     const found = editions.find((edition) => edition.name === name);

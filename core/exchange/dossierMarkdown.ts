@@ -6,11 +6,10 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import type { Source } from '../catalogue/source.ts';
 import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import { chainOf } from '../lineage/chain.ts';
 import { nameOfLayer } from '../lineage/names.ts';
 import { dossierStatements } from '../judging/statements/dossierStatements.ts';
 import { STATEMENT_PARTS } from '../judging/statements/statement.ts';
-import { layerTable, type LayerRow, type LayerTable } from '../layers/layerTable.ts';
+import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
 import { isSaid, shownReading, sourcesOf, type Cell } from '../layers/cell.ts';
 import { STANDING_WORDS, STATE_WORDS, wordCell, wordElementWhole } from '../wording/sayingText.ts';
 import { wordSpoils } from '../wording/spoilText.ts';
@@ -37,22 +36,7 @@ class Footnotes {
   }
 }
 
-/** What a dossier is of: a release (or a distribution or edition), and the edition that is meant. */
-export interface DossierSubject {
-  readonly id: RecordId;
-  readonly edition?: RecordId;
-}
-
-/** The dossier as of a day (days since 1970-01-01). */
-export function formatDossierMarkdown(
-  catalogue: Catalogue,
-  { id, edition }: DossierSubject,
-  day: number,
-): string {
-  return formatTableMarkdown(catalogue, layerTable(catalogue, chainOf(catalogue, id, day, edition)), day);
-}
-
-/** The dossier of the top layer of a table. */
+/** The dossier of the top layer of a table, as of a day (days since 1970-01-01). */
 export function formatTableMarkdown(catalogue: Catalogue, table: LayerTable, day: number): string {
   const notes = new Footnotes();
   const top = table.layers[table.layers.length - 1];

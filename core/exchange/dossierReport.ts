@@ -4,7 +4,8 @@ import { formatDay } from '../catalogue/days.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { openPointsOf } from '../judging/openPoints.ts';
 import { dossierStatements } from '../judging/statements/dossierStatements.ts';
-import { shownReading, sourcesOf, type Cell } from '../layers/cell.ts';
+import { toldSources } from '../judging/statements/told.ts';
+import { shownReading, type Cell } from '../layers/cell.ts';
 import { countsOf } from '../layers/counts.ts';
 import { conditionsOfReading } from '../layers/disagreement.ts';
 import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
@@ -95,11 +96,6 @@ function marksOf(cell: Cell): string[] {
     ...(cell.byEdition.length > 0 ? ['dependsOnEdition'] : []),
     ...(cell.disputed ? ['contradicted'] : []),
   ];
-}
-
-/** The sources of what is told: what is carried has those of the layer that set it. */
-function toldSources({ cells }: LayerRow, cell: Cell): readonly RecordId[] {
-  return cell.state === 'carried' && cell.setBy >= 0 ? sourcesOf(cells[cell.setBy]) : sourcesOf(cell);
 }
 
 function sourceOf(catalogue: Catalogue, id: RecordId) {

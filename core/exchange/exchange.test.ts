@@ -6,9 +6,11 @@ import { catalogueOf, distribution, link, reading, release, source } from '../..
 import { diffCatalogues, isEmptyDiff } from '../catalogue/diff.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { firstDayOf } from '../catalogue/days.ts';
+import { layerTable } from '../layers/layerTable.ts';
+import { chainOf } from '../lineage/chain.ts';
 import { wordAnswer } from '../wording/answerText.ts';
 import { formatCatalogueFile, parseCatalogueFile } from './catalogueFile.ts';
-import { formatDossierMarkdown } from './dossierMarkdown.ts';
+import { formatTableMarkdown } from './dossierMarkdown.ts';
 import { formatShare, formatValue } from '../wording/valueText.ts';
 import { hasWording, wordIssue } from '../wording/issueText.ts';
 
@@ -200,7 +202,11 @@ describe('a dossier in Markdown', () => {
     reading('release:b-2', 'welcome.guide', 'none', { source: 'source:capture' }),
     reading('release:b-2', 'themes.icons', { value: 'A_b' }),
   );
-  const markdown = formatDossierMarkdown(catalogue, { id: 'release:b-2' }, TODAY);
+  const markdown = formatTableMarkdown(
+    catalogue,
+    layerTable(catalogue, chainOf(catalogue, 'release:b-2', TODAY)),
+    TODAY,
+  );
   it('gives every value its source, and says when there is none', () => {
     expect(markdown).toContain('- Default kernel: 6.8, where a 1 has 6.1.[^1]');
     expect(markdown).toContain('| Default kernel | 6.1[^2] | 6.8[^1] |');

@@ -2,10 +2,7 @@
  * One search over everything that is recorded: names, other names and what they sound like, releases, editions, facts
  * with their values, sources, links, claims and questions. Texts are prepared page by page and kept for as long as a
  * page of records is the same object, so an edit prepares one page again and a search walks over plain texts.
- *
- * Sound: Double Metaphone (Lawrence Philips, "The double metaphone search algorithm", 2000).
  */
-import { doubleMetaphone } from 'double-metaphone';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { elementsOfValue } from '../catalogue/factValue.ts';
@@ -16,7 +13,7 @@ import { KIND_NAMES, type AnyRecord, type KindName } from '../catalogue/recordKi
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { nameOf } from '../lineage/names.ts';
 import { wordElementWhole, wordSaying } from '../wording/sayingText.ts';
-import { foldText } from './foldText.ts';
+import { foldText, soundsOf } from './foldText.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
 type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment';
@@ -115,10 +112,6 @@ export function findAll(catalogue: Catalogue, query: string, limit = 12): readon
 
 function pruned<T extends { fit: number; entry: Entry }>(found: T[], limit: number): T[] {
   return found.sort((a, b) => b.fit - a.fit || (a.entry.id < b.entry.id ? -1 : 1)).slice(0, limit);
-}
-
-function soundsOf(text: string): string[] {
-  return [...new Set(doubleMetaphone(text))].filter(Boolean);
 }
 
 /** 0: does not fit. The name itself before its beginning, before a place within it, before other texts, before sound. */

@@ -2,12 +2,11 @@
  * What somebody means who names a dossier: an id, a name, a name with a version or an edition, another name, or what a name sounds
  * like. One is meant, or the near ones are told.
  */
-import { doubleMetaphone } from 'double-metaphone';
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure, success, type Result } from '../issue.ts';
 import { nameOf } from '../lineage/names.ts';
-import { foldText } from './foldText.ts';
+import { foldText, soundsOf } from './foldText.ts';
 
 /** How many near ones are told. */
 const NEAR = 6;
@@ -79,6 +78,6 @@ function soundsAlike(name: string, asked: string): boolean {
     letters: foldText(text).replace(/\d/g, ''),
   }));
   if (a.digits !== b.digits || a.letters.length < 3 || b.letters.length < 3) return false;
-  const sounds = new Set(doubleMetaphone(a.letters).filter(Boolean));
-  return doubleMetaphone(b.letters).some((sound) => sounds.has(sound));
+  const sounds = soundsOf(a.letters);
+  return soundsOf(b.letters).some((sound) => sounds.includes(sound));
 }

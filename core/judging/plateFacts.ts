@@ -7,7 +7,7 @@ import type { Element, FactValue } from '../catalogue/factValue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { editionsOfRelease } from '../lineage/bases.ts';
-import { chainOf, chainOfProject, type Layer } from '../lineage/chain.ts';
+import { chainOfProject, chainsOfEditions, type Layer } from '../lineage/chain.ts';
 import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
 import { changesOf, type Change } from '../layers/changes.ts';
 import { stripOf, type StripBar } from '../layers/strip.ts';
@@ -67,13 +67,8 @@ function layersOf(catalogue: Catalogue, node: GraphNode, day: number): Layer[] {
 }
 
 /** The layers with their editions; where the base depends on the edition, those beneath each. */
-function restsOn(catalogue: Catalogue, layers: readonly Layer[], day: number): RecordId[] {
-  const { id: top, distribution: project, dependsOnEdition = [] } = layers[layers.length - 1];
-  const beneath = dependsOnEdition.flatMap(({ edition }) =>
-    top === project
-      ? chainOfProject(catalogue, project, day, edition)
-      : chainOf(catalogue, top, day, edition),
-  );
+function restsOn(catalogue: Catalogue, layers: readonly Layer[]): RecordId[] {
+  const beneath = chainsOfEditions(catalogue, layers[layers.length - 1]).flatMap((each) => each.layers);
   const ids = [...layers, ...beneath].flatMap(({ id, distribution }) => {
     const release = recordOf(catalogue, 'release', id);
     return [id, distribution, ...(release ? editionsOfRelease(catalogue, release) : [])];
@@ -97,7 +92,7 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     version: versionOf(catalogue, node, layer.id),
     editions: node.editions,
     layers,
-    restsOn: restsOn(catalogue, layers, day),
+    restsOn: restsOn(catalogue, layers),
     dependsOnEdition: layer.dependsOnEdition !== undefined,
     link: layer.link,
     carried: measured && measured.same / measured.installed,

@@ -15,7 +15,7 @@ export interface SaidValue {
 }
 
 /** What a number may be; a plain number is its own interval. Null for what is no number. */
-export function boundsOfNumber({ value, interval }: SaidValue): { least: number; most: number } | null {
+function boundsOfNumber({ value, interval }: SaidValue): { least: number; most: number } | null {
   if (interval) return { least: interval.least ?? -Infinity, most: interval.most ?? Infinity };
   return typeof value === 'number' ? { least: value, most: value } : null;
 }

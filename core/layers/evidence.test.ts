@@ -4,6 +4,7 @@ import {
   catalogueOf,
   change,
   distribution,
+  edition,
   link,
   reading,
   release,
@@ -72,5 +73,19 @@ describe('evidence', () => {
       'usr/share/xsessions 1',
     ]);
     expect(silent).toEqual(['etc/fstab']);
+  });
+  it('where editions differ decides nothing for the whole', () => {
+    const whole = catalogueOf(
+      ...[distribution('c'), edition('c', 'East'), edition('c', 'West'), release('c', '1')],
+      source('visit', 'capture', '2026-11'),
+      ...['East', 'West'].map((name) =>
+        reading(`edition:c-${name}`, 'themes.icons', { value: name }, { source: 'source:visit' }),
+      ),
+    );
+    const [{ lines }] = evidenceBySource(
+      whole,
+      layerTable(whole, chainOf(whole, 'release:c-1', firstDayOf('2026-11-24'))),
+    );
+    expect(lines.map(({ part }) => part)).toEqual(['undecided', 'undecided']);
   });
 });

@@ -13,10 +13,10 @@ import type { Cell } from './cell.ts';
 
 /**
  * The part that a reading plays: it decides, agrees with what does, says otherwise (explained by what differs around it, or
- * not), is spoiled, tells only that it could not be found out, or was replaced.
+ * not), is spoiled, tells only that it could not be found out, was replaced, or there is none that decides.
  */
 export type ReadingPart =
-  'inForce' | 'agrees' | 'explained' | 'outvoted' | 'spoiled' | 'notFoundOut' | 'replaced';
+  'inForce' | 'agrees' | 'explained' | 'outvoted' | 'spoiled' | 'notFoundOut' | 'replaced' | 'undecided';
 
 /** One reading as a line of its source. */
 export interface EvidenceLine {
@@ -44,9 +44,8 @@ export function evidenceBySource(catalogue: Catalogue, table: LayerTable): Sourc
   for (const { fact, cells } of table.rows) {
     const cell = cells[cells.length - 1];
     const { readings, recorded } = cell;
-    const replaced = new Set(readings.map(({ replaces }) => replaces));
     for (const reading of readings) {
-      const line = { fact, reading, part: partOf(reading, cell, replaced) };
+      const line = { fact, reading, part: partOfReading(cell, reading) };
       const id = reading.source ?? '';
       lines.set(id, [...(lines.get(id) ?? []), line]);
     }
@@ -69,18 +68,16 @@ export function evidenceBySource(catalogue: Catalogue, table: LayerTable): Sourc
     );
 }
 
-function partOf(
-  reading: Reading,
-  { inForce, disagreements }: Cell,
-  replaced: ReadonlySet<RecordId | undefined>,
-): ReadingPart {
+/** The part that one of the readings of a cell plays. */
+export function partOfReading({ inForce, disagreements, readings }: Cell, reading: Reading): ReadingPart {
   if (reading.id === inForce?.id) return 'inForce';
   if (reading.spoiledBy.length > 0) return 'spoiled';
   if (reading.state === 'notFoundOut') return 'notFoundOut';
-  if (replaced.has(reading.id) || reading.marks.includes('takenOver')) return 'replaced';
   const other = disagreements.find((each) => each.reading.id === reading.id);
-  if (!other) return 'agrees';
-  return other.explainedBy.length > 0 ? 'explained' : 'outvoted';
+  if (other) return other.explainedBy.length > 0 ? 'explained' : 'outvoted';
+  const isReplaced = readings.some(({ replaces }) => replaces === reading.id);
+  if (isReplaced || reading.marks.includes('takenOver')) return 'replaced';
+  return inForce ? 'agrees' : 'undecided';
 }
 
 interface FileEvidence {

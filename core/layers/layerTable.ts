@@ -5,9 +5,9 @@
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { FACT_KEYS, type FactKey } from '../catalogue/factSheet.ts';
+import { FACT_KEYS, findFactKey, type FactKey } from '../catalogue/factSheet.ts';
 import { dayOfRelease } from '../lineage/bases.ts';
-import { chainOf, chainOfProject, type Layer } from '../lineage/chain.ts';
+import { chainsOfEditions, type Layer } from '../lineage/chain.ts';
 import { cellOf, type LayerTraits, type Said } from './makeCell.ts';
 import { agrees } from './agreement.ts';
 import { isKnown, NOTHING_HANDED, type Cell, type EditionCell, type Handed } from './cell.ts';
@@ -130,18 +130,10 @@ interface EditionTable {
 }
 
 /** The tables of the editions of a top layer whose base depends on the edition; none where it does not. */
-function tablesOfEditions(
-  catalogue: Catalogue,
-  { id, distribution, dependsOnEdition = [], asOf }: Layer,
-  keys: readonly FactKey[],
-): EditionTable[] {
-  const layersOf = (edition: RecordId) =>
-    id === distribution
-      ? chainOfProject(catalogue, distribution, asOf, edition)
-      : chainOf(catalogue, id, asOf, edition);
-  return dependsOnEdition.map(({ edition }) => ({
+function tablesOfEditions(catalogue: Catalogue, top: Layer, keys: readonly FactKey[]): EditionTable[] {
+  return chainsOfEditions(catalogue, top).map(({ edition, layers }) => ({
     edition,
-    table: layerTable(catalogue, layersOf(edition), keys),
+    table: layerTable(catalogue, layers, keys),
   }));
 }
 
@@ -173,5 +165,6 @@ function traitsOf(catalogue: Catalogue, layer: Layer, records: LayerRecords): La
   };
 }
 
-const keyOf = (key: string) => FACT_KEYS.find((fact) => fact.key === key)!;
-const [MODEL, CLAIMED, INDEPENDENT] = ['model.kind', 'model.claimed', 'lineage.independent'].map(keyOf);
+const [MODEL, CLAIMED, INDEPENDENT] = ['model.kind', 'model.claimed', 'lineage.independent'].map((key) =>
+  findFactKey(key)!,
+);

@@ -12,7 +12,7 @@ import { circumstancesBetween, dayOfReading, type Disagreement } from './disagre
 import { evidenceOf, type Evidence } from './evidenceOf.ts';
 
 /** What readings are weighed for. */
-export interface Weighing {
+interface Weighing {
   readonly fact: FactKey;
   /** The day of the release, if known. */
   readonly released?: number;

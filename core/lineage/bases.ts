@@ -5,12 +5,11 @@
  */
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
-import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { isInForce, isLineal, linksFrom } from './linksInForce.ts';
-import { releaseOfEdition } from './releases.ts';
+import { editionsOf, releaseOfEdition } from './releases.ts';
 
 /** What one edition of a release rests on, first base first; no link where that is not known. */
 export interface EditionBases {
@@ -35,14 +34,8 @@ export function dayOfRelease({ date }: Release): number | undefined {
 
 /** The editions that a release is a state of, by name: those that it lists, else all of its distribution. */
 export function editionsOfRelease(catalogue: Catalogue, release: Release): RecordId[] {
-  const all = recordsBelongingTo(catalogue, release.distribution, 'edition').filter(
-    ({ id, distribution }) =>
-      distribution === release.distribution &&
-      (release.editions.length === 0 || release.editions.includes(id)),
-  );
-  return all
-    .sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1))
-    .map(({ id }) => id);
+  const all = editionsOf(catalogue, release.distribution).map(({ id }) => id);
+  return release.editions.length === 0 ? all : all.filter((id) => release.editions.includes(id));
 }
 
 /** What a release, an edition or a distribution as a whole rests on; of a release, of one edition where that is named. */
@@ -86,7 +79,7 @@ export function equalBases(a: readonly Link[], b: readonly Link[]): boolean {
 }
 
 /** The lineal links of a record itself that are in force on a day, first base first. */
-export function linksAt(catalogue: Catalogue, id: RecordId, day: number): Link[] {
+function linksAt(catalogue: Catalogue, id: RecordId, day: number): Link[] {
   return inOrder(
     linksFrom(catalogue, id).filter((link) => isLineal(link) && isInForce(catalogue, link, day)),
   );
@@ -120,9 +113,6 @@ export function unitsOf(
   published: readonly Release[],
   day: number,
 ): Unit[] {
-  const editions = recordsBelongingTo(catalogue, distribution, 'edition')
-    .filter((edition) => edition.distribution === distribution)
-    .sort((a, b) => (a.name < b.name ? -1 : 1));
   const unitOf = (edition?: RecordId): Unit => {
     const newest = edition ? releaseOfEdition(published, edition) : published[0];
     const levels = [newest?.id, edition, distribution].flatMap((id) => id ?? []);
@@ -133,7 +123,7 @@ export function unitsOf(
     };
   };
   // An edition is there once a release of it is out; one that has a base of its own is there since then.
-  const there = editions
+  const there = editionsOf(catalogue, distribution)
     .map(({ id }) => unitOf(id))
     .filter(
       ({ edition, release }) =>

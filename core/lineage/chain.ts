@@ -87,6 +87,26 @@ export function chainOfName(catalogue: Catalogue, distribution: RecordId, day: n
   return chainFrom(catalogue, { id: current?.id ?? distribution }, { links: first.links }, day);
 }
 
+/** The layers of one edition. */
+export interface EditionChain {
+  readonly edition: RecordId;
+  readonly layers: readonly Layer[];
+}
+
+/** The chain of each edition of a top layer whose base depends on the edition; none where it does not. */
+export function chainsOfEditions(
+  catalogue: Catalogue,
+  { id, distribution, dependsOnEdition = [], asOf }: Layer,
+): EditionChain[] {
+  return dependsOnEdition.map(({ edition }) => ({
+    edition,
+    layers:
+      id === distribution
+        ? chainOfProject(catalogue, distribution, asOf, edition)
+        : chainOf(catalogue, id, asOf, edition),
+  }));
+}
+
 function chainFrom(
   catalogue: Catalogue,
   top: Pick<Layer, 'id' | 'edition'>,

@@ -1,5 +1,6 @@
 /** Releases of a distribution, and whose a record is. */
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Edition } from '../catalogue/edition.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Release } from '../catalogue/release.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
@@ -10,6 +11,13 @@ import { linksFrom, isLineal } from './linksInForce.ts';
 export function distributionOf(catalogue: Catalogue, id: RecordId): RecordId {
   const record = findRecord(catalogue, id);
   return record && (record.kind === 'release' || record.kind === 'edition') ? record.distribution : id;
+}
+
+/** The editions of a distribution, by name. */
+export function editionsOf(catalogue: Catalogue, distribution: RecordId): Edition[] {
+  return recordsBelongingTo(catalogue, distribution, 'edition').sort((a, b) =>
+    a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1,
+  );
 }
 
 /** The releases of a distribution, newest first; undated ones last, then by version text. */
@@ -43,11 +51,9 @@ export function publishedBy(catalogue: Catalogue, distribution: RecordId, day: n
 /** True for a release of some of the editions only, each with a base of its own. */
 export function isApart(catalogue: Catalogue, { editions, distribution }: Release): boolean {
   if (editions.length === 0) return false;
-  const all = recordsBelongingTo(catalogue, distribution, 'edition').filter(
-    (each) => each.distribution === distribution,
-  );
   return (
-    editions.length < all.length && editions.every((edition) => linksFrom(catalogue, edition).some(isLineal))
+    editions.length < editionsOf(catalogue, distribution).length &&
+    editions.every((edition) => linksFrom(catalogue, edition).some(isLineal))
   );
 }
 

@@ -7,7 +7,7 @@ import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { unitsOf, type Unit } from './bases.ts';
-import { currentRelease, distributionOf, publishedBy } from './releases.ts';
+import { currentRelease, distributionOf, editionsOf, publishedBy } from './releases.ts';
 import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, standingOn, type Life } from './life.ts';
 
@@ -82,8 +82,7 @@ function isOfEdition(catalogue: Catalogue, { derivative }: Link, current: Record
   if (derivative.startsWith('edition:')) return true;
   const release = recordOf(catalogue, 'release', derivative);
   if (!release || release.id === current || release.editions.length === 0) return false;
-  const all = recordsBelongingTo(catalogue, release.distribution, 'edition');
-  return release.editions.length < all.filter((each) => each.distribution === release.distribution).length;
+  return release.editions.length < editionsOf(catalogue, release.distribution).length;
 }
 
 function footingsOf(

@@ -4,7 +4,7 @@ import type { BaseAnswer, BaseFinding, RankedCandidate } from '../packages/findB
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { wordLoss } from './lossText.ts';
 import type { CopyEstimate } from '../packages/copyDate.ts';
-import { formatCount, formatNumberOf, formatShare } from './valueText.ts';
+import { formatCount, formatNumberOf, formatShare, listOf } from './valueText.ts';
 
 /** A finding, with what was not read of the lists that it rests on, where something was not. */
 type Answered = BaseFinding & Partial<Pick<Placement, 'losses'>>;
@@ -13,7 +13,7 @@ type Answered = BaseFinding & Partial<Pick<Placement, 'losses'>>;
 export function wordPlaced({ answer, losses }: Answered): string {
   if (answer.reason === 'itself') return `It is ${answer.best} itself.`;
   if (!answer.base) return '';
-  const bases = wordNames([answer.base, ...answer.others]);
+  const bases = listOf([answer.base, ...answer.others]);
   const built = answer.others.length > 0 ? `Put together from ${bases}` : `Built on ${bases}`;
   return losses?.system.length || losses?.base.length
     ? `By what could be read: ${built.charAt(0).toLowerCase()}${built.slice(1)}.`
@@ -68,11 +68,6 @@ function wordReason(finding: BaseFinding): string {
     case 'tooClose':
       return `No base found: ${answer.best} and ${answer.rival} fit equally well (${formatCount(best!.counts.same)} and ${formatCount(rival?.counts.same ?? 0)} packages in the same version).`;
   }
-}
-
-/** `A, B and C` */
-function wordNames(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 }
 
 function agreement({ agreement: { agreeing, compared } }: RankedCandidate): string {

@@ -1,5 +1,6 @@
 /** Why readings differ, in words. */
 import type { Circumstance } from '../layers/disagreement.ts';
+import { listOf } from './valueText.ts';
 
 const WORDS: Readonly<Record<Circumstance, string>> = {
   scope: 'said of the whole project',
@@ -13,6 +14,5 @@ const WORDS: Readonly<Record<Circumstance, string>> = {
 
 /** `another machine and another tool`; what is not explained is a contradiction. */
 export function wordCircumstances(circumstances: readonly Circumstance[]): string {
-  const words = circumstances.map((each) => WORDS[each]);
-  return words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+  return listOf(circumstances.map((each) => WORDS[each]));
 }

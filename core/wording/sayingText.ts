@@ -104,6 +104,6 @@ function wordSetting(key: string, value: string): string {
 }
 
 /** `21` and `21 days` as `21 days`. */
-export function withUnit(value: string, unit: string): string {
+function withUnit(value: string, unit: string): string {
   return /^\d+(\.\d+)?$/.test(value) ? `${value} ${unit}` : value;
 }

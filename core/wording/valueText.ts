@@ -52,6 +52,13 @@ export const CLASS_LABELS: readonly {
   { id: 'own', label: 'its own', means: 'not in the base' },
 ];
 
+/** `a, b and c`. */
+export function listOf(words: readonly string[], last = 'and'): string {
+  return words.length < 2
+    ? words.join('')
+    : `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
+}
+
 /** `1 package`, `2 packages`. */
 export function formatNumberOf(count: number, one: string, many = `${one}s`): string {
   return `${formatCount(count)} ${count === 1 ? one : many}`;

@@ -3,7 +3,7 @@ import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
 import { changesOf, type Change } from '../../layers/changes.ts';
 import { elementsOf, topOf } from '../../layers/areas/cells.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
-import type { Told } from './told.ts';
+import { toldOfKeys, type Told } from './told.ts';
 import { TOPICS } from './topics.ts';
 import type { Telling } from './telling.ts';
 import { statementMaker, type Statement } from './statement.ts';
@@ -36,7 +36,7 @@ export function whatItChanges({ catalogue, table, subject, told }: Telling): Sta
     const plain = alike.length > 1 ? alike : [];
     const more = (list: readonly Change[]) => ({
       area,
-      told: list.flatMap(({ fact }) => told.get(fact.key) ?? []),
+      told: toldOfKeys(told, ...list.map(({ fact }) => fact.key)),
       sources: list.flatMap(({ notes }) => notes.flatMap(({ sources }) => sources)),
       to: { fact: list[0].fact.key },
     });
@@ -70,10 +70,7 @@ export function whatIsNotThere({ table, subject, told }: Telling): Statement[] {
   const absent = [...told.values()].filter((each) => each.isSaid && each.state === 'none');
   const chosen = told.get('defaults.leftEmpty');
   const roles = elementsOf(topOf(table, 'defaults.leftEmpty')).map(({ name }) => name);
-  const isChosen = (key: string) =>
-    roles.some((role) =>
-      table.rows.some(({ fact }) => fact.key === key && fact.label.toLowerCase() === role.toLowerCase()),
-    );
+  const isChosen = (key: string) => roles.some((role) => isLabelOf(table, key, role));
   const onPurpose = absent.filter((each) => isLeftOut(each) || isChosen(each.key));
   const missing = absent.filter(
     (each) => !onPurpose.includes(each) && (hasValue(each.base) || !TOLD_WHERE_THEY_STAND.has(each.key)),

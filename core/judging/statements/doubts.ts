@@ -7,7 +7,7 @@ import type { Reading } from '../../catalogue/reading.ts';
 import type { LayerRow } from '../../layers/layerTable.ts';
 import { openPointsOf, type OpenPoint } from '../openPoints.ts';
 import type { Telling } from './telling.ts';
-import { toldReading } from './told.ts';
+import { toldOfKeys, toldReading } from './told.ts';
 import { statementMaker, type Statement } from './statement.ts';
 
 /** What is spoiled, what was taken over unchecked, and what differs by what was around it. */
@@ -41,7 +41,7 @@ export function whatIsClaimed({ catalogue, table, subject, told }: Telling): Sta
         'claim',
         { claim, ...(found !== undefined && { found }) },
         {
-          told: [told.get(claim.key)].flatMap((each) => each ?? []),
+          told: toldOfKeys(told, claim.key),
           sources: claim.source ? [claim.source] : [],
           to: { part: 'assessment' },
         },
@@ -95,7 +95,7 @@ function pointStatement({ catalogue, subject, told }: Telling, point: OpenPoint)
         'contradiction',
         { says: says.map((reading) => toldReading(catalogue, reading)) },
         {
-          told: [told.get(row.fact.key)].flatMap((each) => each ?? []),
+          told: toldOfKeys(told, row.fact.key),
           sources: says.flatMap(({ source }) => source ?? []),
           to: { fact: row.fact.key },
           leads: true,
@@ -114,7 +114,7 @@ function pointStatement({ catalogue, subject, told }: Telling, point: OpenPoint)
         { to: { part: 'assessment' } },
       );
     case 'notFoundOut':
-      return state('notFoundOut', {}, { told: [told.get(point.row.fact.key)].flatMap((each) => each ?? []) });
+      return state('notFoundOut', {}, { told: toldOfKeys(told, point.row.fact.key) });
     // Told in parts of their own.
     case 'spoiled':
     case 'claim':

@@ -5,7 +5,7 @@ import { repositoriesOf } from '../../layers/areas/repositories.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import { supportOf } from '../support.ts';
 import type { Telling } from './telling.ts';
-import type { Told } from './told.ts';
+import { toldOfKeys, type Told } from './told.ts';
 import { statementMaker, type Statement, type StatementKind, type StatementKinds } from './statement.ts';
 import { ROLE_KEYS, TOLD_AREAS, TOPICS, type Topic } from './topics.ts';
 
@@ -38,8 +38,7 @@ const isToldPlainly = ({ state, absent }: Told) => state !== 'spoiled' && state 
 const isOwn = ({ isSaid }: Told) => isSaid;
 
 function topicStatement(telling: Telling, topic: Topic): Statement | null {
-  const told = topic.keys
-    .flatMap((key) => telling.told.get(key) ?? [])
+  const told = toldOfKeys(telling.told, ...topic.keys)
     .filter(isInTopic(topic))
     // Whether a project rolls is its own finding, whatever its base does.
     .filter((each) => topic.carried ?? each.state !== 'carried');

@@ -29,7 +29,7 @@ export const STATEMENT_PARTS = [
 export type StatementPart = (typeof STATEMENT_PARTS)[number];
 
 /** Where a statement leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
-export type StatementTarget =
+type StatementTarget =
   | { readonly fact: string }
   | { readonly link: RecordId }
   | { readonly part: 'packages' | 'changes' | 'assessment' | 'evidence' | 'editions' };
@@ -141,7 +141,7 @@ export interface StatementOf<K extends StatementKind> {
 export type Statement = { [K in StatementKind]: StatementOf<K> }[StatementKind];
 
 /** What is said of a statement where it is made; sources are those of its facts, and more. */
-export interface StatementMore {
+interface StatementMore {
   readonly area?: AreaId;
   readonly told?: readonly Told[];
   readonly sources?: readonly RecordId[];

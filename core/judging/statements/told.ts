@@ -45,7 +45,7 @@ export interface ToldReading extends Pick<
 }
 
 /** Another reading of the fact, and what explains that it says otherwise. */
-export interface ToldOther {
+interface ToldOther {
   readonly reading: ToldReading;
   readonly explainedBy: readonly Circumstance[];
 }
@@ -93,7 +93,7 @@ export function toldReading(catalogue: Catalogue, reading: Reading): ToldReading
 }
 
 /** A fact of the top layer; null where nothing at all is known of it. */
-export function toldOf(catalogue: Catalogue, { layers }: LayerTable, row: LayerRow): Told | null {
+function toldOf(catalogue: Catalogue, { layers }: LayerTable, row: LayerRow): Told | null {
   const cell = row.cells[row.cells.length - 1];
   const reading = shownReading(cell);
   if (!reading && !isKnown(cell) && !isSaid(cell)) return null;
@@ -142,14 +142,22 @@ function othersOf(catalogue: Catalogue, fact: FactKey, cell: Cell): ToldOther[] 
 }
 
 /** The sources behind what is told: what is carried has those of the layer that set it. */
-function toldSources({ cells }: LayerRow, cell: Cell): readonly RecordId[] {
+export function toldSources({ cells }: LayerRow, cell: Cell): readonly RecordId[] {
   const own = sourcesOf(cell);
   if (own.length > 0 || shownReading(cell)) return own;
   return cell.setBy >= 0 ? sourcesOf(cells[cell.setBy]) : [];
 }
 
 /** The facts of a table that are told, by key. */
-export function toldFacts(catalogue: Catalogue, table: LayerTable): ReadonlyMap<string, Told> {
+export type ToldFacts = ReadonlyMap<string, Told>;
+
+/** Those of some keys that are told, in the order of the keys. */
+export function toldOfKeys(told: ToldFacts, ...keys: readonly string[]): Told[] {
+  return keys.flatMap((key) => told.get(key) ?? []);
+}
+
+/** The facts of a table that are told. */
+export function toldFacts(catalogue: Catalogue, table: LayerTable): ToldFacts {
   return new Map(
     table.rows.flatMap((row) => {
       const told = toldOf(catalogue, table, row);

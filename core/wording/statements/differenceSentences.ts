@@ -8,12 +8,11 @@ import { wordElement, wordSettlement } from '../changeText.ts';
 import { wordCircumstances } from '../disagreementText.ts';
 import { wordSettling, wordSpoils } from '../spoilText.ts';
 import { wordWhole } from './surroundingSentences.ts';
-import { formatNumberOf, formatValue } from '../valueText.ts';
+import { formatNumberOf, formatValue, listOf } from '../valueText.ts';
 import {
   asClause,
   baseSaying,
   dropStop,
-  listOf,
   numberWord,
   reasonsOf,
   sayingOf,

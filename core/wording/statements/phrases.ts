@@ -46,13 +46,6 @@ export function careOf(told: Told | undefined): string {
   return '';
 }
 
-/** `a, b and c`. */
-export function listOf(words: readonly string[], last = 'and'): string {
-  return words.length < 2
-    ? words.join('')
-    : `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
-}
-
 /** Small numbers in words. */
 export function numberWord(count: number): string {
   const words = [

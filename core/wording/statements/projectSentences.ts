@@ -3,8 +3,8 @@ import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { StatementKinds, StatementSubject, ToldBase } from '../../judging/statements/statement.ts';
 import { wordLoss } from '../lossText.ts';
 import { wordRelation } from '../lineageText.ts';
-import { formatCount, formatNumberOf, formatShare } from '../valueText.ts';
-import { dropStop, listOf, numberWord, sayingOf, sentence } from './phrases.ts';
+import { formatCount, formatNumberOf, formatShare, listOf } from '../valueText.ts';
+import { dropStop, numberWord, sayingOf, sentence } from './phrases.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
 

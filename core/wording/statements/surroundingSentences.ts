@@ -5,8 +5,8 @@ import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { StatementKinds, StatementSubject } from '../../judging/statements/statement.ts';
 import type { Told, ToldReading } from '../../judging/statements/told.ts';
 import { wordCircumstances } from '../disagreementText.ts';
-import { formatCount, formatNumberOf } from '../valueText.ts';
-import { careOf, listOf, sayingOf, sentence, standingClause, wordTold } from './phrases.ts';
+import { formatCount, formatNumberOf, listOf } from '../valueText.ts';
+import { careOf, sayingOf, sentence, standingClause, wordTold } from './phrases.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
 

@@ -4,11 +4,10 @@ import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { StatementKinds, StatementSubject, ToldRepository } from '../../judging/statements/statement.ts';
 import type { Told } from '../../judging/statements/told.ts';
 import { wordElementWhole } from '../sayingText.ts';
-import { formatNumberOf } from '../valueText.ts';
+import { formatNumberOf, listOf } from '../valueText.ts';
 import {
   baseSaying,
   careOf,
-  listOf,
   numberWord,
   sayingOf,
   sentence,

@@ -3,7 +3,6 @@
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
 import { EDITION_STANDINGS, type Edition } from '../../../core/catalogue/edition.ts';
 import { findFactKey, formatTypedValue } from '../../../core/catalogue/factSheet.ts';
 import type { Element } from '../../../core/catalogue/factValue.ts';
@@ -28,7 +27,7 @@ import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { elementsOf, topOf } from '../../../core/layers/areas/cells.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { subjectOf } from '../../../core/layers/unchanged.ts';
-import { releasesOf } from '../../../core/lineage/releases.ts';
+import { editionsOf, releasesOf } from '../../../core/lineage/releases.ts';
 import { linksFrom } from '../../../core/lineage/linksInForce.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import EditTable, { type EditColumn, type EditRow } from '../../parts/EditTable.vue';
@@ -46,11 +45,7 @@ const { write } = useFactEditing();
 
 const top = computed(() => props.table.layers[props.table.layers.length - 1]);
 const distribution = computed(() => top.value.distribution);
-const editions = computed(() =>
-  recordsBelongingTo(props.catalogue, distribution.value, 'edition').sort((a, b) =>
-    a.name < b.name ? -1 : 1,
-  ),
-);
+const editions = computed(() => editionsOf(props.catalogue, distribution.value));
 const releases = computed(() => releasesOf(props.catalogue, distribution.value));
 const nameOfEdition = (id: RecordId) => recordOf(props.catalogue, 'edition', id)?.name ?? '';
 

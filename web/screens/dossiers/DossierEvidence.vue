@@ -50,6 +50,7 @@ const PARTS: Readonly<Record<ReadingPart, string>> = {
   notFoundOut: 'could not be found out',
   spoiled: 'spoiled',
   replaced: 'replaced by a later one',
+  undecided: 'not in force',
 };
 const saying = ({ fact, reading }: EvidenceLine) => wordSaying(fact, reading);
 const wordPart = ({ part, reading }: EvidenceLine) =>

@@ -15,6 +15,8 @@ import { wordCircumstances } from '../../../core/wording/disagreementText.ts';
 import { wordElementWhole, wordSaying } from '../../../core/wording/sayingText.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { elementsOfValue } from '../../../core/catalogue/factValue.ts';
+import { conditionsOfReading } from '../../../core/layers/disagreement.ts';
+import { partOfReading, type ReadingPart } from '../../../core/layers/evidence.ts';
 import type { LayerRow, LayerTable } from '../../../core/layers/layerTable.ts';
 import { evidenceOf } from '../../../core/layers/evidenceOf.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
@@ -74,7 +76,7 @@ const reasons = computed(() =>
 /** Who, under which conditions, how sure, and what was noted. */
 function aroundOf(reading: Reading): string {
   const source = sourceOf(reading);
-  const conditions = wordConditions({ ...source?.conditions, ...reading.conditions });
+  const conditions = wordConditions(conditionsOfReading(props.catalogue, reading));
   return [
     source?.by && `By ${source.by}.`,
     conditions,
@@ -85,18 +87,26 @@ function aroundOf(reading: Reading): string {
     .join(' ');
 }
 const disagreement = computed(() => wordDisagreements(cell.value));
-const isReplaced = ({ id, marks }: Reading) =>
-  marks.includes('takenOver') || cell.value.readings.some(({ replaces }) => replaces === id);
+const PARTS: Readonly<Record<Exclude<ReadingPart, 'explained' | 'spoiled'>, string>> = {
+  inForce: 'in force',
+  agrees: 'agrees',
+  outvoted: 'contradicts it',
+  notFoundOut: 'could not be found out',
+  replaced: 'not in force',
+  undecided: 'not in force',
+};
 /** What part a reading plays, in two or three words. */
-function partOf(reading: Reading): string {
+function wordPart(reading: Reading): string {
   if (reading.accepted) return reading.spoiledBy.length ? 'accepted, though spoiled' : 'accepted';
-  if (reading.spoiledBy.length) return `spoiled: ${reading.spoiledBy.join(', ')}`;
-  if (reading.id === cell.value.inForce?.id)
-    return reading.marks.includes('takenOver') ? 'in force, not checked again' : 'in force';
-  const other = cell.value.disagreements.find((each) => each.reading.id === reading.id);
-  if (other) return other.explainedBy.length ? wordCircumstances(other.explainedBy) : 'contradicts it';
-  return cell.value.inForce && !isReplaced(reading) ? 'agrees' : 'not in force';
+  const part = partOfReading(cell.value, reading);
+  if (part === 'spoiled') return `spoiled: ${reading.spoiledBy.join(', ')}`;
+  if (part === 'explained') return wordCircumstances(circumstancesOf(reading));
+  return part === 'inForce' && reading.marks.includes('takenOver')
+    ? `${PARTS.inForce}, not checked again`
+    : PARTS[part];
 }
+const circumstancesOf = ({ id }: Reading) =>
+  cell.value.disagreements.find(({ reading }) => reading.id === id)?.explainedBy ?? [];
 /** The elements of a list with all their settings, where any has some. */
 const elements = computed(() => {
   const all = elementsOfValue(cell.value.value);
@@ -136,7 +146,7 @@ function acceptSpoiled(): void {
         <div>
           <div class="saying">
             <strong>{{ saying(reading) }}</strong>
-            <span class="small soft">{{ partOf(reading) }}</span>
+            <span class="small soft">{{ wordPart(reading) }}</span>
           </div>
           <div class="small soft">
             <template v-if="sourceOf(reading)">
