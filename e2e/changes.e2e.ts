@@ -17,7 +17,7 @@ async function record(key: string, layer: number, value: string, source?: string
   await page.keyboard.press('Enter');
   const editor = page.getByRole('form', { name: /^Edit / });
   await editor.getByLabel('Value').fill(value);
-  if (source) await editor.getByLabel('Title').fill(source);
+  if (source) await editor.getByLabel('Source').fill(`page ${source}`);
   await editor.getByRole('button', { name: 'Save value' }).click();
   await editor.waitFor({ state: 'detached' });
 }

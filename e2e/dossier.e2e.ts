@@ -237,7 +237,8 @@ describe('with the keyboard alone', () => {
           // The first fact names its source; the others take the same.
           for (let n = 0; n < 6; n++) {
             await press('Tab');
-            if (await editor.getByLabel('Title').evaluate((field) => field === document.activeElement)) break;
+            if (await editor.getByLabel('Source').evaluate((field) => field === document.activeElement))
+              break;
           }
           await type('First look');
         }

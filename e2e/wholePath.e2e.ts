@@ -123,9 +123,8 @@ describe('from the files of a system to a published dossier', () => {
     await page.keyboard.press('Enter');
     const editor = page.getByRole('form', { name: 'Edit Icons of Reading room 1' });
     await editor.getByLabel('Value').fill('Vellum');
-    await editor.getByRole('combobox', { name: 'Source' }).press('Enter');
-    await page.getByRole('option', { name: 'A new source …' }).click();
-    await editor.getByLabel('Title').fill('A look at the reading room');
+    await editor.getByLabel('Source').fill('seen A look at the reading room');
+    await editor.getByText(/^New: A look at the reading room \(hands-on note/).waitFor();
     await editor.getByRole('button', { name: 'Save value' }).click();
     await editor.waitFor({ state: 'detached' });
     await page.getByRole('gridcell', { name: 'Icons, Reading room 1, Vellum' }).waitFor();
@@ -138,20 +137,12 @@ describe('from the files of a system to a published dossier', () => {
     const editor = page.getByRole('form', { name: 'Edit Memory in use of Reading room 1' });
     await editor.getByLabel('Value').fill('12 % of 8 GiB');
     await editor.getByText('12 % of 8 GiB = 983 MiB').waitFor();
-    const choose = async (field: string, option: string) => {
-      await editor.getByRole('combobox', { name: field }).press('Enter');
-      await page.getByRole('option', { name: option }).click();
-    };
-    await choose('Source', 'A new source …');
-    await choose('Kind', 'measurement');
-    await editor.getByLabel('Title').fill('The first start');
-    await editor.getByLabel('By whom').fill('K. Brand');
+    await editor.getByLabel('Source').fill('measured The first start, by K. Brand');
     await editor.getByRole('button', { name: 'Save value' }).click();
     await editor.getByText(/A measurement needs its conditions/).waitFor();
-    await choose('Seen on', 'live image');
-    await choose('Machine', 'virtual');
-    await editor.getByLabel('Memory', { exact: true }).fill('8 GiB');
-    await choose('How sure', 'likely');
+    await editor.getByLabel('Source').fill('measured The first start, by K. Brand, live, virtual, 8 GiB');
+    await editor.getByText(/Taken on a live image, on a virtual machine with 8,192 MiB/).waitFor();
+    await editor.getByLabel('How sure').selectOption('likely');
     await editor.getByRole('button', { name: 'Save value' }).click();
     await editor.waitFor({ state: 'detached' });
     await page.getByText('spoiled: live image').waitFor();

@@ -20,6 +20,7 @@ export const AREAS = [
   { id: 'model', label: 'Release model', strip: true },
   { id: 'tools', label: 'Package tools', strip: false },
   { id: 'footprint', label: 'Footprint', strip: false },
+  { id: 'experience', label: 'Experience', strip: false },
   { id: 'help', label: 'Documentation and help', strip: false },
 ] as const satisfies readonly Area[];
 

@@ -83,6 +83,8 @@ const schema = z.strictObject({
   replaces: idSchema('assessment').optional(),
   daysOfUse: z.number().nonnegative().optional(),
   bias: textSchema.default(''),
+  /** The visit that it rests on. */
+  source: idSchema('source').optional(),
 });
 
 /** One author's judgement. */
@@ -97,13 +99,14 @@ function withReasonsOfSuiting(data: Record<string, unknown>): Record<string, unk
 /** The kind of judgements. */
 export const assessment: RecordKind<'assessment', typeof schema> = {
   name: 'assessment',
-  version: 2,
+  version: 3,
   schema,
-  // Version 2 says why somebody is suited, and more of what a judgement rests on.
-  migrations: [withReasonsOfSuiting],
+  // Version 2 says why somebody is suited, and more of what a judgement rests on; version 3 the visit that it comes from.
+  migrations: [withReasonsOfSuiting, (data) => data],
   references: {
     subject: 'owner',
     replaces: 'cited',
+    source: 'cited',
     'suits[].id': 'cited',
     'doesNotSuit[].id': 'cited',
     'alternatives[].id': 'cited',

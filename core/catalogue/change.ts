@@ -33,6 +33,8 @@ const schema = z
     before: valueSchema.optional(),
     /** … and what is there now. */
     after: valueSchema.optional(),
+    /** What it is a change from, where that is not the base: the release before, a sibling. */
+    against: subjectSchema.optional(),
     /** Why the project made it. */
     motive: textSchema.default(''),
     /** What follows from it for whoever uses the system. */
@@ -57,10 +59,11 @@ export type RecordedChange = z.infer<typeof schema>;
 /** The kind of recorded changes. */
 export const change: RecordKind<'change', typeof schema> = {
   name: 'change',
-  version: 2,
+  version: 3,
   schema,
-  migrations: [(data) => data],
-  references: { subject: 'owner', 'sources[]': 'cited' },
+  // Version 3 knows changes against others than the base.
+  migrations: [(data) => data, (data) => data],
+  references: { subject: 'owner', against: 'cited', 'sources[]': 'cited' },
 };
 
 /** A change with defaults filled in. */

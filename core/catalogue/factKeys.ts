@@ -25,6 +25,8 @@ export interface FactKey {
   readonly inherited: boolean;
   /** For a list: the settings that its elements usually have, in the order in which they are shown. */
   readonly settings?: readonly string[];
+  /** For a list: the setting that takes plain words in brackets behind an element. */
+  readonly words?: string;
   /** For a number of days: more of them hold packages back for longer. */
   readonly compares?: 'delay';
   /** Happened once, or was measured on one day: the next release does not take it over. */
@@ -33,6 +35,12 @@ export interface FactKey {
   readonly measured: boolean;
   /** Is of its day also of a release that stands: another date explains another value. */
   readonly passes: boolean;
+}
+
+/** Settings as a line writes them: an asterisk marks the one that takes plain words. */
+function settingsOf(text: string): Pick<FactKey, 'settings' | 'words'> {
+  const words = /(\w+)\*/.exec(text)?.[1];
+  return { settings: text.replace('*', '').split(', '), ...(words && { words }) };
 }
 
 function linesOf(area: AreaId): readonly Line[] {
@@ -53,7 +61,7 @@ export const FACT_KEYS: readonly FactKey[] = AREAS.flatMap(({ id: area }) =>
     passes: more?.passes ?? false,
     ...(more?.unit && { unit: more.unit }),
     ...(more?.compares && { compares: more.compares }),
-    ...(more?.settings && { settings: more.settings.split(', ') }),
+    ...(more?.settings && settingsOf(more.settings)),
     ...(more?.choices && { choices: more.choices.split(', ') }),
   })),
 );

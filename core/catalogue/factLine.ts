@@ -33,7 +33,7 @@ export const PASSING: More = { own: true, passes: true };
 export const measured = (name: string): More => ({ unit: name, own: true, once: true, measured: true });
 /** A number with a unit, of one release alone. */
 export const onceIn = (name: string): More => ({ unit: name, own: true, once: true });
-/** A list whose elements have settings. */
+/** A list whose elements have settings; the one with an asterisk takes plain words in brackets. */
 export const having = (settings: string, own?: true): More => ({ settings, own });
 /** A fact that is one of a few words. */
 export const choices = (list: string, own?: true): More => ({ choices: list, own });

@@ -43,7 +43,9 @@ const SECONDS: Readonly<Record<string, number>> = {
   week: 604_800,
   weeks: 604_800,
 };
-const SCALES = [BYTES, SECONDS];
+/** Months have no length in seconds. */
+const MONTHS: Readonly<Record<string, number>> = { month: 1, months: 1, year: 12, years: 12 };
+const SCALES = [BYTES, SECONDS, MONTHS];
 
 /** Reads an amount in a unit of the same kind; null when it is none, or of another kind. */
 export function parseMeasure(text: string, unit: string): Measure | null {

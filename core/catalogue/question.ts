@@ -15,6 +15,8 @@ const schema = z.strictObject({
   text: nameSchema,
   raised: whenSchema.optional(),
   by: z.string().max(300).default(''),
+  /** What raised it. */
+  source: idSchema('source').optional(),
   /** What settled it; empty while it is open. */
   answer: textSchema.default(''),
   /** What was done to find it out, and why that failed. */
@@ -29,10 +31,11 @@ export type Question = z.infer<typeof schema>;
 /** The kind of questions. */
 export const question: RecordKind<'question', typeof schema> = {
   name: 'question',
-  version: 2,
+  version: 3,
   schema,
-  migrations: [(data) => data],
-  references: { subject: 'owner' },
+  // Version 3 says in which visit it came up.
+  migrations: [(data) => data, (data) => data],
+  references: { subject: 'owner', source: 'cited' },
 };
 
 /** A question with defaults filled in. */

@@ -2,7 +2,14 @@
 import { z } from 'zod';
 import { valueSchema } from './factValue.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { enteredSchema, idSchema, subjectSchema, textSchema } from './recordFields.ts';
+import {
+  causeSchema,
+  certaintySchema,
+  enteredSchema,
+  idSchema,
+  subjectSchema,
+  textSchema,
+} from './recordFields.ts';
 import { conditionsSchema } from './conditions.ts';
 import { whenSchema } from './when.ts';
 
@@ -22,8 +29,6 @@ const READING_MARKS = ['approximate', 'partial', 'takenOver', 'onPurpose'] as co
 
 /** One of them. */
 export type ReadingMark = (typeof READING_MARKS)[number];
-
-const CERTAINTIES = ['sure', 'likely', 'unsure'] as const;
 
 /** What a number may be, in the unit of its fact; an end that is left out is open. A plain number is its own interval. */
 const intervalSchema = z.strictObject({ least: z.number().optional(), most: z.number().optional() });
@@ -59,19 +64,13 @@ const schema = z
     conditions: conditionsSchema.optional(),
     /** Reasons why the conditions make it unfit as evidence; a spoiled reading stays on record. */
     spoiledBy: z.array(z.string().max(120)).default([]),
-    certainty: z.enum(CERTAINTIES).default('sure'),
+    certainty: certaintySchema,
     /** The analyst's choice among readings that disagree. */
     accepted: z.boolean().default(false),
     /** Why; required where it is accepted though its conditions spoil it. */
     acceptedBecause: textSchema.optional(),
     /** Reason, risk or suspected cause of what is said: whose, and how sure. */
-    cause: z
-      .strictObject({
-        text: z.string().min(1).max(2000),
-        by: z.string().max(300).default(''),
-        certainty: z.enum(CERTAINTIES).default('sure'),
-      })
-      .optional(),
+    cause: causeSchema.optional(),
     /** The reading that this one takes the place of: it was right then, and is no longer in dispute. */
     replaces: idSchema('reading').optional(),
     note: textSchema.default(''),

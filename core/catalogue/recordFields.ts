@@ -15,6 +15,16 @@ export const subjectSchema = idSchema('distribution', 'edition', 'release');
  */
 export const enteredSchema = z.number().int().nonnegative().default(0);
 
+/** How sure it is. */
+export const certaintySchema = z.enum(['sure', 'likely', 'unsure']).default('sure');
+
+/** Reason, risk or suspected cause of what is said: whose, and how sure. */
+export const causeSchema = z.strictObject({
+  text: z.string().min(1).max(2000),
+  by: z.string().max(300).default(''),
+  certainty: certaintySchema,
+});
+
 /** Short free text; long enough for a paragraph. */
 export const textSchema = z.string().max(20_000);
 

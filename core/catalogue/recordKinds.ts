@@ -6,7 +6,11 @@ import { claim, type Claim } from './claim.ts';
 import { comparison, type Comparison } from './comparison.ts';
 import { distribution, type Distribution } from './distribution.ts';
 import { edition, type Edition } from './edition.ts';
+import { event, type ProjectEvent } from './event.ts';
+import { fault, type Fault } from './fault.ts';
 import { link, type Link } from './link.ts';
+import { plan, type Plan } from './plan.ts';
+import { procedure, type Procedure } from './procedure.ts';
 import { question, type Question } from './question.ts';
 import { reading, type Reading } from './reading.ts';
 import { release, type Release } from './release.ts';
@@ -26,6 +30,10 @@ export interface RecordTypes {
   comparison: Comparison;
   change: RecordedChange;
   claim: Claim;
+  fault: Fault;
+  procedure: Procedure;
+  plan: Plan;
+  event: ProjectEvent;
   question: Question;
   assessment: Assessment;
 }
@@ -49,6 +57,10 @@ export const RECORD_KINDS = {
   comparison,
   change,
   claim,
+  fault,
+  procedure,
+  plan,
+  event,
   question,
   assessment,
 } as const;

@@ -1,7 +1,7 @@
 /** Where readings come from: a capture, a page, release notes, a hands-on note, a measurement. Dated. */
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
-import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, idSchema, nameSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';
 import { lossesSchema } from './loss.ts';
 import { conditionsSchema } from './conditions.ts';
@@ -20,6 +20,8 @@ const schema = z.strictObject({
   /** When the analyst read it. */
   read: whenSchema.optional(),
   by: z.string().max(300).default(''),
+  /** What was looked at in a visit, or what a document is about; the edition stands in the conditions. */
+  of: subjectSchema.optional(),
   conditions: conditionsSchema.default({}),
   /** For a capture: the files it was read from. */
   files: z
@@ -42,12 +44,12 @@ export type Source = z.infer<typeof schema>;
 /** The kind of sources. */
 export const source: RecordKind<'source', typeof schema> = {
   name: 'source',
-  version: 4,
+  version: 5,
   schema,
-  // Version 2 knows more conditions and one more kind of source, version 3 what was not read; what was written before
-  // says nothing of them.
-  migrations: [(data) => data, (data) => data, (data) => data],
-  references: { 'conditions.edition': 'cited' },
+  // Version 2 knows more conditions and one more kind of source, version 3 what was not read, version 5 what a
+  // visit looks at; what was written before says nothing of them.
+  migrations: [(data) => data, (data) => data, (data) => data, (data) => data],
+  references: { 'conditions.edition': 'cited', of: 'cited' },
 };
 
 /** A source with defaults filled in. */

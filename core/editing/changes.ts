@@ -29,6 +29,8 @@ interface ChangeWriting {
   readonly saying: ChangeSaying;
   readonly chosen: ChosenSource;
   readonly today: When;
+  /** What it is a change from, where that is not the base. */
+  readonly against?: RecordId;
   /** The record that is written anew, where there is one. */
   readonly known?: RecordedChange;
 }
@@ -46,7 +48,7 @@ export const VALUES_ASKED: Readonly<Record<ChangeKind, { before: boolean; after:
 /** Writes a change; gives the id of the source it cites. Issues `change.value`, `value.invalid`. */
 export function writeChange(
   catalogue: Catalogue,
-  { subject, fact, saying, chosen, today, known }: ChangeWriting,
+  { subject, fact, saying, chosen, today, against, known }: ChangeWriting,
 ): Edited<RecordId | undefined> {
   const values = valuesOf(fact, saying);
   if (!values.ok) return values;
@@ -60,6 +62,7 @@ export function writeChange(
     key: fact.key,
     element: does ? '' : element,
     ...(does && { does, ...values.value }),
+    against: against ?? known?.against,
     motive: motive.trim(),
     consequence: consequence.trim(),
     weight,

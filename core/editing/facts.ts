@@ -6,6 +6,8 @@ import { diffOfRecords } from '../catalogue/diff.ts';
 import { parseFactValue, type FactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import { parseSaidNumber, type SaidNumber } from '../catalogue/saidNumber.ts';
+import type { Conditions } from '../catalogue/conditions.ts';
+import { equalRecords } from '../catalogue/equalRecords.ts';
 import { createReading, type Reading } from '../catalogue/reading.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
@@ -38,6 +40,10 @@ interface FactWriting {
   readonly date?: When;
   /** The edition that was looked at, where a release has several. */
   readonly edition?: RecordId;
+  /** What was around this reading alone, beside the conditions of its source; left out, a reading under any is corrected. */
+  readonly conditions?: Conditions;
+  /** Where in the source: a page, a line, a minute. */
+  readonly place?: string;
 }
 
 /**
@@ -46,7 +52,7 @@ interface FactWriting {
  */
 export function writeFact(
   catalogue: Catalogue,
-  { subject, fact, saying, chosen, today, date, edition }: FactWriting,
+  { subject, fact, saying, chosen, today, date, edition, conditions: around, place }: FactWriting,
 ): Edited<RecordId | undefined> {
   const typed = readTyped(fact, saying);
   if (!typed.ok) return typed;
@@ -56,7 +62,7 @@ export function writeFact(
       reading.subject === subject &&
       reading.key === fact.key &&
       reading.source === source &&
-      (reading.conditions?.edition ?? edition) === edition,
+      isUnder(reading.conditions, edition, around),
   );
   const {
     value: _value,
@@ -75,7 +81,9 @@ export function writeFact(
     state: 'unchanged',
     source,
     date,
-    ...(edition && { conditions: { edition } }),
+    ...((edition || Object.keys(around ?? {}).length > 0) && {
+      conditions: { ...around, ...(edition && { edition }) },
+    }),
   });
   const { value, arithmetic, ...words } = typed.value;
   const { said = words.said, interval = words.interval, unit = words.unit, tried, cause, replaces } = saying;
@@ -89,6 +97,7 @@ export function writeFact(
     spoiledBy: spoilsOf(fact.key, { ...conditions, ...rest.conditions }, isPartial, saying.state === 'none'),
     note: saying.note ?? (arithmetic || rest.note),
     ...(date && { date }),
+    ...(place !== undefined && { place }),
     ...(replaces && replaces !== rest.id && { replaces }),
     ...(value !== undefined && { value }),
     ...(said && { said }),
@@ -99,6 +108,15 @@ export function writeFact(
   };
   const label = { code: 'fact.write', params: { fact: fact.label, of: nameOf(catalogue, subject) } } as const;
   return createEdit(catalogue, label, diffOfRecords(catalogue, [...records, written]), source);
+}
+
+/** True for what was seen under the same conditions of its own: another measurement of the same visit is another reading. */
+function isUnder(
+  { edition: of, ...known }: Conditions = {},
+  edition: RecordId | undefined,
+  around: Conditions | undefined,
+): boolean {
+  return (of ?? edition) === edition && (!around || equalRecords(known, around));
 }
 
 /** What was typed: the value, and for a number how it was said. Issue `value.invalid`. */

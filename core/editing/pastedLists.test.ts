@@ -51,7 +51,7 @@ describe('pasted releases', () => {
         '3/4/26',
         '31 Feb 2026',
         '1 Foo 2026',
-      ].map(parseWhen),
+      ].map((each) => parseWhen(each)),
     ).toEqual([...['2026-03-03', '2026-03-03', '2026-03', '2026', '2026-03', '2026~', null, null, null]]);
   });
 });

@@ -16,13 +16,15 @@ export interface ProposedLink {
   /** EDTF, or empty. */
   readonly since: string;
   readonly certainty: Link['certainty'];
+  /** What else is said of it. */
+  readonly more?: Partial<Pick<Link, 'until' | 'parts' | 'reason' | 'wording' | 'sources'>>;
   readonly beside: Beside;
 }
 
 /** The link that is proposed, under an id of its own, at a place among other bases. */
 export function freshLink(
   catalogue: Catalogue,
-  { derivative, base, relation, since, certainty }: Omit<ProposedLink, 'beside'>,
+  { derivative, base, relation, since, certainty, more }: Omit<ProposedLink, 'beside'>,
   order: number,
 ): Link {
   const words = `${tokenOf(derivative)}-on-${tokenOf(base)}`;
@@ -34,5 +36,6 @@ export function freshLink(
     order,
     since: since || undefined,
     certainty,
+    ...more,
   });
 }

@@ -1,4 +1,5 @@
 /** What an edit cites: a source that is there, or a new one that comes with the edit; and putting another in its place. */
+import { withRecords } from '../catalogue/applyDiff.ts';
 import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
@@ -21,6 +22,11 @@ export interface NewSource {
   readonly date: string;
   readonly by: string;
   readonly conditions: Conditions;
+  /** When it was read, where that was another day than today. */
+  readonly read?: string;
+  readonly note?: string;
+  /** What is looked at. */
+  readonly of?: RecordId;
 }
 
 /** A source as an editor gives it: one that is there, a new one, or none. */
@@ -48,26 +54,48 @@ export function citedSource(catalogue: Catalogue, chosen: ChosenSource, today: W
     title: chosen.title,
     place: chosen.place,
     date: chosen.date || undefined,
-    read: today,
+    read: chosen.read || today,
+    note: chosen.note,
+    of: chosen.of,
     by: chosen.by,
     conditions: chosen.conditions,
   });
   return { id: made.id, conditions: made.conditions, isPartial: false, records: [made] };
 }
 
-/** Says of readings that they are from another source: what its conditions spoil is told anew. */
+/** Readings as they are from another source: what its conditions spoil is told anew. */
+export function exchangedReadings(
+  catalogue: Catalogue,
+  readings: readonly Reading[],
+  source: RecordId,
+): Reading[] {
+  const { conditions, isPartial } = citedSource(catalogue, { id: source }, '');
+  return readings.map((reading) => ({
+    ...reading,
+    spoiledBy: spoilsOf(
+      reading.key,
+      { ...conditions, ...reading.conditions },
+      isPartial,
+      reading.state === 'none',
+    ),
+    source,
+  }));
+}
+
+/** Says of readings that they are from another source, or from none. */
 export function exchangeSource(
   catalogue: Catalogue,
   readings: readonly Reading[],
   chosen: ChosenSource,
   today: When,
 ): Edited<RecordId | undefined> {
-  const { id, conditions, isPartial, records } = citedSource(catalogue, chosen, today);
-  const moved = readings.map(({ source: _source, ...rest }) => ({
-    ...rest,
-    spoiledBy: spoilsOf(rest.key, { ...conditions, ...rest.conditions }, isPartial, rest.state === 'none'),
-    ...(id && { source: id }),
-  }));
+  const { id, records } = citedSource(catalogue, chosen, today);
+  const moved = id
+    ? exchangedReadings(withRecords(catalogue, records), readings, id)
+    : readings.map(({ source: _source, ...rest }) => ({
+        ...rest,
+        spoiledBy: spoilsOf(rest.key, rest.conditions ?? {}, false, rest.state === 'none'),
+      }));
   const title = id ? (records[0]?.title ?? nameOf(catalogue, id)) : '';
   const label = { code: 'source.exchange', params: { count: readings.length, title } } as const;
   return createEdit(catalogue, label, diffOfRecords(catalogue, [...records, ...moved]), id);

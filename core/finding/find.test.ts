@@ -5,7 +5,7 @@ import { catalogueOf, distribution, reading, release, source } from '../../testi
 import { randomLineage } from '../../testing/lineages.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
 import { findAll, search } from './find.ts';
-import { foldText } from './foldText.ts';
+import { foldText } from '../catalogue/foldText.ts';
 
 const catalogue = catalogueOf(
   { ...distribution('tidewater'), name: 'Tidewater', aliases: ['Tide Water', 'Tidwater'] } as never,

@@ -13,7 +13,7 @@ import { KIND_NAMES, type AnyRecord, type KindName } from '../catalogue/recordKi
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { nameOf } from '../lineage/names.ts';
 import { wordElementWhole, wordSaying } from '../wording/sayingText.ts';
-import { foldText, soundsOf } from './foldText.ts';
+import { foldText, soundsOf } from '../catalogue/foldText.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
 type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment';
@@ -50,6 +50,10 @@ const WEIGHTS: Readonly<Record<FoundKind, number>> = {
   change: 6,
   claim: 6,
   question: 6,
+  fault: 6,
+  procedure: 6,
+  plan: 6,
+  event: 6,
   reading: 0,
 };
 const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([

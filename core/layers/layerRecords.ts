@@ -31,7 +31,10 @@ export function recordedOfLayer(catalogue: Catalogue, layer: Layer): LayerRecord
   const editions = layer.edition ? [layer.edition] : all;
   const subjects = [...new Set([layer.id, ...editions, layer.distribution])];
   const readings = byKey(subjects.flatMap((id) => said(catalogue, id, 'reading')));
-  const changes = byKey(subjects.flatMap((id) => said(catalogue, id, 'change')));
+  // What changed against another than the base says nothing of what the base hands up.
+  const changes = byKey(
+    subjects.flatMap((id) => said(catalogue, id, 'change').filter(({ against }) => !against)),
+  );
   const editionOf = (reading: Reading) =>
     // What is said of a project as a whole holds for every edition of it.
     reading.subject === layer.distribution ? undefined : editionOfReading(catalogue, reading);

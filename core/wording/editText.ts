@@ -1,6 +1,7 @@
 /** What an analyst did, in words: the labels of edits, for undo, history and notices. */
 import type { EditLabel } from '../catalogue/edit.ts';
 import type { Relation } from '../catalogue/relations.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import { wordRelation } from './lineageText.ts';
 import { formatNumberOf } from './valueText.ts';
 
@@ -36,6 +37,15 @@ const LABELS: Readonly<Record<string, (params: Params) => string>> = {
   'snapshot.remove': (params) => `Delete ${count(params, 'package list')} of ${params.of}`,
   'source.exchange': (params) =>
     `${count(params, 'reading')} ${params.title ? `from “${params.title}”` : 'without a source'}`,
+  'line.write': () => 'A line of a visit',
+  'line.remove': ({ of }) => `Delete a line about ${of}`,
+  'line.move': (params) => `${count(params, 'line')} from “${params.title}”`,
+  'visit.about': ({ of }) => `A visit to ${of}`,
+  'visit.day': ({ day }) => `A visit on ${formatWhen(String(day))}`,
+  'visit.from': ({ title }) => `Source “${title}”`,
+  'visit.lines': (params) => `${count(params, 'line')} of a visit`,
+  'visit.pasted': (params) => `${count(params, 'fact')} pasted for ${params.of}`,
+  'visit.line': ({ name, of }) => `${name} of ${of}`,
   'system.accept': ({ name, version }) => `Accept ${name} ${version}`,
   /** A label as older versions of the program kept it. */
   text: ({ text }) => String(text),

@@ -148,6 +148,31 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'paste.name': (_, where) => `In ${where} no name stands first; the line was left out.`,
   'paste.size': ({ text }, where) =>
     `“${text}” in ${where} is no size. Write 3100 MiB, 3.1 GB or a number of MiB.`,
+  'source.empty': () =>
+    'Say what the source is: page corvane.example, 12 Oct 2026; or: installed, virtual, 5 GiB, 3 cores.',
+  'source.part': (_params, where) =>
+    `“${where}” is no condition that is known here. Write parts such as live, virtual, 3 GiB, 1 core, index never, 9 min, terminal open, with process viewer; words with a comma in double quotes.`,
+  'line.empty': () => 'Nothing is written yet.',
+  'line.long': ({ limit }) =>
+    `This is longer than a line of ${formatCount(Number(limit))} letters. Paste it as text instead, line by line.`,
+  'line.unknown': ({ near }, where) =>
+    `“${where}” begins with no fact and no word that is known here.${near ? ` Meant may be: ${near}.` : ''} Choose one of the list, or write a colon behind a name.`,
+  'line.saying': (_params, where) => `${where}: write behind it what is to be recorded.`,
+  'line.noSubject': () => 'Say first what is looked at: a release such as Corvane 4, or a distribution.',
+  'line.noSource': () =>
+    'Say first where it comes from: installed, virtual, 5 GiB; or: page corvane.example.',
+  'line.gone': ({ id }) =>
+    `What was looked at is no longer there (${id}): it was deleted, perhaps in another window. Undo that, or say what is looked at now: about, and a name. What you typed is kept.`,
+  'line.pasteLong': ({ limit }) =>
+    `That is more than ${formatCount(Number(limit))} letters. Drop it as a file at Intake; nothing was taken, what you had typed is kept.`,
+  'line.noEdition': () => 'No edition is looked at. Name one: about Corvane 4, Main.',
+  'line.noRelease': (_params, where) =>
+    `There is no release ${where} of it yet. Add it first: release ${where}, and its date.`,
+  'line.steps': (_params, where) =>
+    `“${where}” is no order of steps. Write at least two, parted by > : first update: update > restart > guide.`,
+  'line.does': ({ kinds }, where) => `${where}: say what is done to it, with one of: ${kinds}.`,
+  'line.point': (_params, where) =>
+    `“${where}” lacks its point. Write it before a colon: support: neither without doubt, against Yarrowby 3.`,
   'paste.choice': ({ column, text, choices }, where) =>
     `“${text}” in ${where} is no ${column}. Write one of: ${choices}.`,
   'paste.head': ({ text }) => `The column “${text}” is not known here; what stands under it was passed over.`,

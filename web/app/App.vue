@@ -30,8 +30,9 @@ const RAIL = [
     path: 'M4 5h5v4H4zM15 2h5v4h-5zM15 12h5v4h-5zM9 7h3v-3h3M12 7v7h3',
   },
   { to: '/dossiers', label: 'Dossiers', key: '2', path: 'M4 3h12l4 4v11H4zM8 9h8M8 13h8' },
-  { to: '/intake', label: 'Intake', key: '3', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
-  { to: '/freshness', label: 'Freshness', key: '4', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
+  { to: '/visit', label: 'Visit', key: '3', path: 'M3 16 14 5l3 3L6 19H3zM12 7l3 3' },
+  { to: '/intake', label: 'Intake', key: '4', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
+  { to: '/freshness', label: 'Freshness', key: '5', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
 ] as const;
 
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);

@@ -6,7 +6,7 @@ const SHORTCUTS = [
   {
     where: 'Everywhere',
     keys: [
-      ['1 2 3 4', 'Lineage, Dossiers, Intake, Freshness'],
+      ['1 2 3 4 5', 'Lineage, Dossiers, Visit, Intake, Freshness'],
       ['/', 'Find anything recorded'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],

@@ -14,6 +14,7 @@ export const router = createRouter({
       name: 'dossier',
       component: () => import('../screens/dossiers/DossierScreen.vue'),
     },
+    { path: '/visit', name: 'visit', component: () => import('../screens/visit/VisitScreen.vue') },
     {
       path: '/freshness',
       name: 'freshness',

@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A form that opens at what it edits: takes the keyboard, closes with Escape and gives the keyboard back. */
+/**
+ * A form that opens at what it edits: takes the keyboard, closes with Escape and gives the keyboard back. Enter saves from every field;
+ * Shift+Enter begins a new line where there are several.
+ */
 import { nextTick, ref, watch } from 'vue';
 
 defineProps<{ label: string; anchor: HTMLElement; width: number }>();
@@ -15,6 +18,13 @@ function focus(): void {
     input?.focus();
     if (input && 'select' in input) input.select();
   });
+}
+/** Buttons do what they say; everywhere else Enter saves. */
+function onEnter(event: KeyboardEvent): void {
+  const isField = event.target instanceof HTMLTextAreaElement || event.target instanceof HTMLSelectElement;
+  if ((!isField && !event.ctrlKey) || event.shiftKey || event.isComposing) return;
+  event.preventDefault();
+  emit('save');
 }
 </script>
 
@@ -35,7 +45,7 @@ function focus(): void {
       @vue:mounted="focus"
       @submit.prevent="$emit('save')"
       @keydown.esc.stop.prevent="$emit('close')"
-      @keydown.ctrl.enter.prevent="$emit('save')"
+      @keydown.enter="onEnter"
     >
       <slot />
     </form>

@@ -44,6 +44,27 @@ const ROLES: Readonly<
     virtual: [],
   },
   software: { types: ['x-scheme-handler/appstream'], categories: ['PackageManager'], virtual: [] },
+  drawing: { types: [], categories: ['RasterGraphics', 'VectorGraphics'], virtual: [] },
+  cutting: { types: [], categories: ['AudioVideoEditing'], virtual: [] },
+  recording: { types: [], categories: ['Recorder'], virtual: [] },
+  // The specification has no category for notes.
+  notes: { types: [], categories: [], virtual: [] },
+  planner: { types: ['text/calendar'], categories: ['Calendar'], virtual: [] },
+  archive: { types: ['application/zip', 'application/x-tar'], categories: ['Archiving'], virtual: [] },
+  disks: { types: [], categories: ['Filesystem'], virtual: [] },
+  transfer: {
+    types: ['application/x-bittorrent', 'x-scheme-handler/ftp'],
+    categories: ['FileTransfer', 'P2P'],
+    virtual: [],
+  },
+  games: { types: [], categories: ['Game'], virtual: [] },
+  remote: {
+    types: ['x-scheme-handler/vnc', 'x-scheme-handler/rdp'],
+    categories: ['RemoteAccess'],
+    virtual: [],
+  },
+  reading: { types: ['application/epub+zip', 'application/pdf'], categories: [], virtual: [] },
+  scanning: { types: [], categories: ['Scanning'], virtual: [] },
 };
 
 /** What all roles are told from, gathered once: thousands of menu entries and packages are looked through for each. */

@@ -6,6 +6,7 @@ import { whatItIs, whatItRestsOn } from './aboutProject.ts';
 import { whatIsNotThere, whatItChanges } from './differences.ts';
 import { whatIsClaimed, whatIsDoubtful, whatIsUnsettled } from './doubts.ts';
 import { whatItIsLike } from './likeness.ts';
+import { howItIsJudged, howItIsUsed, whatIsNewAgainst, whatIsPlanned } from './recorded.ts';
 import { statementMaker, type Statement } from './statement.ts';
 import type { Telling } from './telling.ts';
 import { toldFacts } from './told.ts';
@@ -21,9 +22,13 @@ export function dossierStatements(catalogue: Catalogue, table: LayerTable, day: 
     ...whatItRestsOn(telling),
     ...whatItIsLike(telling),
     ...whatItChanges(telling),
+    ...whatIsNewAgainst(telling),
     ...whatIsNotThere(telling),
+    ...howItIsUsed(telling),
     ...whatIsDoubtful(telling),
     ...whatIsClaimed(telling),
+    ...howItIsJudged(telling),
+    ...whatIsPlanned(telling),
     ...whatIsUnsettled(telling),
   ];
 }

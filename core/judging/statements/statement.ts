@@ -3,6 +3,12 @@
  * wording/; the screen, documents and the command line show the same ones.
  */
 import type { AreaId } from '../../catalogue/areas.ts';
+import type { Assessment } from '../../catalogue/assessment.ts';
+import type { RecordedChange } from '../../catalogue/change.ts';
+import type { ProjectEvent } from '../../catalogue/event.ts';
+import type { Fault } from '../../catalogue/fault.ts';
+import type { Plan } from '../../catalogue/plan.ts';
+import type { Procedure } from '../../catalogue/procedure.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import type { Loss } from '../../catalogue/loss.ts';
 import type { PackageCounts } from '../../catalogue/comparison.ts';
@@ -20,8 +26,11 @@ export const STATEMENT_PARTS = [
   'like',
   'changes',
   'leftOut',
+  'practice',
   'doubt',
   'claims',
+  'verdict',
+  'ahead',
   'unsettled',
 ] as const;
 
@@ -111,6 +120,13 @@ export interface StatementKinds {
   notFoundOut: object;
   notBorneOut: { readonly settled: SettledChange };
   question: { readonly text: string; readonly tried: string };
+  procedure: { readonly procedure: Procedure };
+  /** `of` names the base that has it, where it is not of the system itself. */
+  fault: { readonly fault: Fault; readonly since: string; readonly mendedBy: string; readonly of: string };
+  event: { readonly event: ProjectEvent };
+  against: { readonly change: RecordedChange; readonly against: string };
+  verdict: { readonly assessment: Assessment };
+  plan: { readonly plan: Plan };
   unseen: { readonly areas: readonly string[] };
 }
 

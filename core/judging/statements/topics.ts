@@ -83,5 +83,5 @@ export const TOPICS: readonly Topic[] = [
 /** The areas in the order in which they are told. */
 export const TOLD_AREAS: readonly AreaId[] = [
   ...['repositories', 'kernel', 'themes', 'welcome', 'defaults', 'model'],
-  ...['editions', 'tools', 'footprint', 'help'],
+  ...['editions', 'tools', 'footprint', 'experience', 'help'],
 ] as AreaId[];

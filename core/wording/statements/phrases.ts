@@ -14,7 +14,8 @@ export function sayingOf(told: Told | undefined): string {
   if (told.reading && told.reading.state !== 'unchanged')
     return wordSaying(fact, { ...told.reading, ...(told.value !== undefined && { value: told.value }) });
   if (told.absent) return 'none';
-  return told.value === undefined ? '' : formatValue(fact, told.value);
+  if (told.value === undefined) return told.state === 'unchanged' ? 'as in its base' : '';
+  return formatValue(fact, told.value);
 }
 
 /** A reading of a fact, as it was said. */

@@ -13,6 +13,7 @@ const MAKERS: Readonly<Record<string, string>> = {
   company: 'a company',
   government: 'a government body',
   university: 'a university',
+  foundation: 'a foundation',
   'one person': 'one person',
 };
 

@@ -137,7 +137,7 @@ export function wordLook({ told }: Params<'look'>): string {
   const repeats = name.length === 2 && name[0].endsWith(name[1]);
   const isNamed = desktop !== undefined && !desktop.absent;
   const lead = isNamed
-    ? `the desktop is ${repeats ? name[0] : name.join(' ')}${standingClause(version ?? desktop)}`
+    ? `the desktop is ${repeats ? name[0] : name.join(' ')}${standingClause(version?.isSaid ? version : desktop)}`
     : version
       ? `the desktop is of version ${sayingOf(version)}${standingClause(version)}`
       : '';

@@ -7,6 +7,7 @@ import type {
 } from '../../judging/statements/statement.ts';
 import * as differences from './differenceSentences.ts';
 import * as project from './projectSentences.ts';
+import * as records from './recordSentences.ts';
 import { carriedFrom } from './phrases.ts';
 import * as surrounding from './surroundingSentences.ts';
 import * as system from './systemSentences.ts';
@@ -57,6 +58,12 @@ const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['param
   notFoundOut: differences.wordNotFoundOut,
   notBorneOut: differences.wordNotBorneOut,
   question: differences.wordQuestion,
+  procedure: records.wordProcedure,
+  fault: records.wordFault,
+  event: records.wordEvent,
+  against: records.wordAgainst,
+  verdict: records.wordVerdict,
+  plan: records.wordPlan,
   unseen: differences.wordUnseen,
 };
 
@@ -79,7 +86,10 @@ export const PART_TITLES: Readonly<Record<StatementPart, string>> = {
   like: 'What it is like',
   changes: 'What it changes, and why',
   leftOut: 'What is left out, and what is missing',
+  practice: 'How it is used, and what goes wrong',
   doubt: 'Seen, but not to be relied on',
   claims: 'What is claimed',
+  verdict: 'How it is judged',
+  ahead: 'What is to come',
   unsettled: 'What is unsettled',
 };

@@ -15,6 +15,7 @@ import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { ComparedElement } from '../../../core/layers/compareValues.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';
+import { useDraftOf } from '../../stores/drafts.ts';
 import { useChangeEditing } from './useChangeEditing.ts';
 
 const props = defineProps<{
@@ -42,6 +43,11 @@ const element = ref(props.record?.element ?? '');
 const motive = ref(props.record?.motive ?? '');
 const consequence = ref(props.record?.consequence ?? '');
 const weight = ref<0 | 1 | 2 | 3>(props.record?.weight ?? 0);
+const sourceText = ref<string | null>(null);
+const { restored, drop, reset } = useDraftOf(
+  `change/${props.subject}/${props.fact.key}/${props.record?.id ?? ''}`,
+  { does, before, after, element, motive, consequence, weight, sourceText },
+);
 const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
 const trouble = ref('');
 
@@ -75,8 +81,10 @@ function save(): void {
     source,
     props.record,
   );
-  if (result.ok) emit('close');
-  else trouble.value = result.issues.map(wordIssue).join(' ');
+  if (result.ok) {
+    drop();
+    emit('close');
+  } else trouble.value = result.issues.map(wordIssue).join(' ');
 }
 </script>
 
@@ -89,6 +97,10 @@ function save(): void {
     @close="emit('close')"
   >
     <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
+    <p v-if="restored" class="small" role="status">
+      What you had typed here before and not saved is back.
+      <button type="button" class="link" @click="reset">Throw it away</button>
+    </p>
     <template v-if="isDirectly">
       <p class="small soft">
         {{ WHAT_HAPPENS[baseKnown ? 'known' : 'unknown'] }}
@@ -131,18 +143,28 @@ function save(): void {
         <option v-for="(word, i) in WEIGHTS" :key="word" :value="i + 1">{{ i + 1 }}, {{ word }}</option>
       </select>
     </label>
-    <SourceChoice ref="sourceChoice" :source="record?.sources[0] ?? null" :subject="subject" />
+    <SourceChoice
+      ref="sourceChoice"
+      v-model="sourceText"
+      :source="record?.sources[0] ?? null"
+      :subject="subject"
+    />
     <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
     <div class="actions">
       <v-btn type="submit" variant="flat" color="primary">{{
         isDirectly ? 'Record this change' : 'Save what is known of it'
       }}</v-btn>
-      <v-btn @click="emit('close')">Cancel</v-btn>
+      <v-btn title="What is typed stays a draft" @click="emit('close')">Close</v-btn>
     </div>
   </EditorPopup>
 </template>
 
 <style scoped>
+.link {
+  color: rgb(var(--v-theme-accent-ink));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
 label {
   display: grid;
   gap: 2px;

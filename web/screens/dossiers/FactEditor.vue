@@ -12,6 +12,7 @@ import type { Handed } from '../../../core/layers/cell.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import SourceChoice from './SourceChoice.vue';
 import { useFactEditing } from './useFactEditing.ts';
+import { useDraftOf } from '../../stores/drafts.ts';
 
 const props = defineProps<{
   fact: FactKey;
@@ -30,6 +31,11 @@ const emit = defineEmits<{ close: [] }>();
 
 const { write } = useFactEditing();
 const text = ref(props.text);
+/** The source as typed; null until something is. */
+const sourceText = ref<string | null>(null);
+/** Where in the source it stands, and what is remarked. */
+const place = ref(props.reading?.place ?? '');
+const remark = ref(props.reading?.note ?? '');
 const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
 const certainty = ref<Reading['certainty']>('sure');
 /** The reading in force was right then, and is no longer. */
@@ -39,7 +45,14 @@ const understood = computed(() => {
   const number = props.fact.type === 'number' ? parseSaidNumber(props.fact, text.value) : null;
   return number ? wordSaidNumber(props.fact, number) : '';
 });
-const settingsHint = computed(() => `{${props.fact.settings?.map((name) => `${name}=…`).join(' | ')}}`);
+/** An element with two of its settings, as an example. */
+const settingsHint = computed(
+  () =>
+    `front {${(props.fact.settings ?? [])
+      .slice(0, 2)
+      .map((name) => `${name}=…`)
+      .join(' | ')}}`,
+);
 /** Of a list: whether it is all of it. Until that is said, it follows what is typed. */
 const saidPartial = ref<boolean | null>(
   props.reading?.state === 'set' ? props.reading.marks.includes('partial') : null,
@@ -50,6 +63,10 @@ const isPartial = computed({
 });
 /** What is not there is so by choice. */
 const onPurpose = ref(props.reading?.marks.includes('onPurpose') ?? false);
+const { restored, drop, reset } = useDraftOf(
+  `fact/${props.subject}/${props.edition ?? ''}/${props.fact.key}`,
+  { text, sourceText, certainty, replaces, saidPartial, onPurpose, place, remark },
+);
 function marksFor(state: string): Reading['marks'] {
   if (state === 'set' && props.fact.type === 'list' && isPartial.value) return ['partial'];
   return state === 'none' && onPurpose.value ? ['onPurpose'] : [];
@@ -58,7 +75,8 @@ const trouble = ref('');
 
 const choices = computed(() => (props.fact.type === 'yesNo' ? ['yes', 'no'] : props.fact.choices));
 const placeholder = computed(() => {
-  if (props.fact.type === 'list') return 'one per line, settings as {tier=1}';
+  if (props.fact.type === 'list')
+    return 'one after another, parted by semicolons; Shift+Enter for a new line';
   if (props.fact.unit === 'MiB') return 'about 1.2 GiB, 12 % of 8 GiB';
   if (props.fact.type === 'date') return '2029-06-01, 2029-06 or 2029';
   return props.fact.type === 'number'
@@ -79,12 +97,16 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
       ...(state === 'set' ? { state, text: text.value } : { state }),
       certainty: certainty.value,
       marks: marksFor(state),
+      ...(remark.value.trim() !== (props.reading?.note ?? '') && { note: remark.value.trim() }),
       ...(replaces.value && { replaces: props.reading!.id }),
     },
     source,
+    place.value.trim(),
   );
-  if (result.ok) emit('close');
-  else trouble.value = result.issues.map(wordIssue).join(' ');
+  if (result.ok) {
+    drop();
+    emit('close');
+  } else trouble.value = result.issues.map(wordIssue).join(' ');
 }
 </script>
 
@@ -97,6 +119,10 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
     @close="emit('close')"
   >
     <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
+    <p v-if="restored" class="small" role="status">
+      What you had typed here before and not saved is back.
+      <button type="button" class="link" @click="reset">Throw it away</button>
+    </p>
     <div>
       <select v-if="choices" v-model="text" class="field" aria-label="Value">
         <option value="" disabled>choose …</option>
@@ -120,10 +146,32 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
         ><input v-model="isPartial" type="radio" :value="true" /> at least these: adds, drops nothing</label
       >
     </fieldset>
-    <p v-if="fact.settings" class="small soft">Settings: {{ settingsHint }}</p>
-    <SourceChoice ref="sourceChoice" :source="reading?.source ?? null" :subject="subject">
-      <v-select v-model="certainty" :items="['sure', 'likely', 'unsure']" label="How sure" />
-    </SourceChoice>
+    <p v-if="fact.settings" class="small soft">
+      More of one stands behind it: {{ settingsHint
+      }}<template v-if="fact.settings.length > 2">; also {{ fact.settings.slice(2).join(', ') }}</template
+      >.
+    </p>
+    <SourceChoice
+      ref="sourceChoice"
+      v-model="sourceText"
+      :source="reading?.source ?? null"
+      :subject="subject"
+    />
+    <div class="around">
+      <label
+        ><span class="small soft">Where in it</span
+        ><input v-model="place" class="field" placeholder="page 12, 3:40" maxlength="2000"
+      /></label>
+      <label
+        ><span class="small soft">How sure</span>
+        <select v-model="certainty" class="field">
+          <option v-for="each in ['sure', 'likely', 'unsure']" :key="each">{{ each }}</option>
+        </select></label
+      >
+      <label class="wide"
+        ><span class="small soft">Remark</span><input v-model="remark" class="field" maxlength="20000"
+      /></label>
+    </div>
     <label v-if="reading" class="small">
       <input v-model="replaces" type="checkbox" /> takes the place of what was found before, which was right
       then
@@ -142,6 +190,23 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
 </template>
 
 <style scoped>
+.around {
+  display: grid;
+  grid-template-columns: 1fr 110px;
+  gap: 6px 8px;
+}
+.around label {
+  display: grid;
+  gap: 2px;
+}
+.around .wide {
+  grid-column: 1 / -1;
+}
+.link {
+  color: rgb(var(--v-theme-accent-ink));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
 .whole {
   display: flex;
   flex-wrap: wrap;

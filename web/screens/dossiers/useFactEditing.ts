@@ -25,8 +25,17 @@ export function useFactEditing() {
       fact: FactKey,
       saying: Saying,
       chosen: ChosenSource,
+      place = '',
     ): Result<unknown> {
-      const parameters = { subject, fact, saying, chosen, today: today(), ...(edition && { edition }) };
+      const parameters = {
+        subject,
+        fact,
+        saying,
+        chosen,
+        today: today(),
+        place,
+        ...(edition && { edition }),
+      };
       const done = store.commit(writeFact(store.catalogue, parameters));
       if (done.ok) store.rememberCited(done.value);
       return done;

@@ -2,7 +2,7 @@
 /** Intake: what a system consists of, and what it is built on. */
 import { computed, onMounted, ref, watch } from 'vue';
 import { storeToRefs } from 'pinia';
-import { splitTerminalText } from '../../../core/formats/terminalText.ts';
+import { pastedParts } from '../../../core/capture/readPasted.ts';
 import { mayBeSpoiled, spoilsOf } from '../../../core/capture/conditions.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { createInstalledSet } from '../../../core/packages/installedSet.ts';
@@ -114,17 +114,9 @@ function start(files: ReturnType<typeof filesOfInput>): void {
   intake.read(files);
 }
 
-/** Each answer of the text is read like a file; `cat PATH` says where it stood. */
+/** Each answer of the text is read like a file. */
 function readPasted(): void {
-  const parts = splitTerminalText(pasting.value ?? '');
-  start(
-    parts.map(({ command, text }, i) => {
-      const path =
-        /^(?:sudo )?cat (\/\S+)$/.exec(command)?.[1] ??
-        `pasted text ${i + 1}${command ? `: ${command}` : ''}`;
-      return { path, file: new File([text], path) };
-    }),
-  );
+  start(pastedParts(pasting.value ?? '').map(({ path, text }) => ({ path, file: new File([text], path) })));
   pasting.value = null;
 }
 function chooseSystem(event: Event): void {

@@ -5,8 +5,8 @@
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure, success, type Result } from '../issue.ts';
-import { nameOf } from '../lineage/names.ts';
-import { foldText, soundsOf } from './foldText.ts';
+import { nameOf } from './names.ts';
+import { foldText, soundsOf } from '../catalogue/foldText.ts';
 
 /** How many near ones are told. */
 const NEAR = 6;

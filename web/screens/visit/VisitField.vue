@@ -1,0 +1,354 @@
+<script setup lang="ts">
+/**
+ * The one field of a visit: the beginning of a name, then what is said. It shows how a word goes on (Tab takes it), which names begin
+ * so, how the line is understood and what is wrong with it, before it is recorded (Enter).
+ */
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { wordIssue } from '../../../core/wording/issueText.ts';
+import { wordUnderstood } from '../../../core/wording/lineText.ts';
+import { completeName, splitLine, type LineName } from '../../../core/editing/lines/lineNames.ts';
+import { completeWord } from '../../../core/editing/lines/completeWord.ts';
+import { catalogueAfter } from '../../../core/editing/lines/pastedLines.ts';
+import { lineWord } from '../../../core/editing/lines/lineWords.ts';
+import { recordOf } from '../../../core/catalogue/catalogue.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
+import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
+import { nameOfLayer } from '../../../core/lineage/names.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { useVisitStore } from '../../stores/visitStore.ts';
+
+const emit = defineEmits<{ recorded: []; log: []; paste: [text: string] }>();
+
+const store = useCatalogueStore();
+const visit = useVisitStore();
+const input = ref<HTMLTextAreaElement | null>(null);
+/** The name that is chosen with the arrows; none while one only types. */
+const chosen = ref(-1);
+const isShut = ref(false);
+/** A line that was refused by Enter is told at once, one that is being typed only where it says something already. */
+const refused = ref('');
+
+const step = computed(() => (!visit.turn.subject ? 'about' : !visit.source ? 'from' : 'line'));
+const named = computed(() => (step.value === 'line' ? splitLine(visit.text) : null));
+const isNaming = computed(() => step.value === 'line' && (!named.value || !named.value.rest));
+const names = computed<LineName[]>(() =>
+  isNaming.value && !isShut.value && visit.text.trim()
+    ? completeName(visit.text.replace(/:\s*$/, ''), 7)
+    : [],
+);
+const ghost = computed(() => completeWord(visit.context(), visit.text, 1)[0]);
+const edited = computed(() => (visit.text.trim() && !isNaming.value ? visit.edited() : null));
+const understood = computed(() => {
+  const edit = edited.value;
+  if (!edit?.ok) return null;
+  const after = catalogueAfter(store.catalogue, edit);
+  return wordUnderstood(after, edit.value.diff, edit.value.made.records.at(-1));
+});
+const trouble = computed(() => {
+  if (refused.value) return refused.value;
+  const edit = edited.value;
+  // A word that is not whole yet is not wrong yet.
+  return edit && !edit.ok && !ghost.value && named.value?.rest && !/[,;:(]\s*$/.test(visit.text)
+    ? edit.issues.map(wordIssue).join(' ')
+    : '';
+});
+/** What the fact, or the word, is about: shown while nothing is said of it yet. */
+const help = computed(() => {
+  const name = chosen.value >= 0 ? names.value[chosen.value] : (names.value[0] ?? named.value?.name);
+  if (!name) return '';
+  if (name.fact) {
+    const { help: words, choices, unit, type } = name.fact;
+    const how = choices
+      ? `One of: ${choices.join(', ')}.`
+      : type === 'list'
+        ? 'Parted by commas; a comma within, then by semicolons.'
+        : unit
+          ? `In ${unit}, or any unit of the kind; about, at least, 25 to 30 are kept as said.`
+          : '';
+    return `${words} ${how}`.trim();
+  }
+  const word = lineWord(name.word!);
+  return `${word.about[0].toUpperCase()}${word.about.slice(1)}. For example: ${word.label.toLowerCase()} ${word.example}`;
+});
+/** What a line is about, and what it cites: always beside the field. */
+const whose = computed(() =>
+  visit.subject
+    ? nameOfLayer(store.catalogue, { id: visit.subject, ...(visit.edition && { edition: visit.edition }) })
+    : '',
+);
+const source = computed(() => (visit.source ? recordOf(store.catalogue, 'source', visit.source) : undefined));
+const day = computed(() => visit.turn.day ?? source.value?.date ?? source.value?.read);
+const PLACEHOLDERS = {
+  about: 'What do you look at? Corvane 4, Main',
+  from: 'How do you look at it? installed, virtual, 5 GiB, 3 cores, index same day',
+  line: 'The beginning of a name, then what you see: kernel 6.11.3',
+} as const;
+const label = computed(() =>
+  visit.correcting
+    ? `Correct ${visit.correcting.name}`
+    : { about: 'What is looked at', from: 'How, and when', line: 'What you see or read' }[step.value],
+);
+
+watch(
+  () => visit.text,
+  () => {
+    refused.value = '';
+    chosen.value = -1;
+    isShut.value = false;
+    void nextTick(fit);
+  },
+);
+function fit(): void {
+  const field = input.value;
+  if (!field) return;
+  field.style.height = 'auto';
+  field.style.height = `${Math.min(field.scrollHeight, 160)}px`;
+}
+onMounted(() => {
+  fit();
+  input.value?.focus();
+});
+
+function takeName(name: LineName): void {
+  visit.text = `${name.label}: `;
+}
+function onTab(event: KeyboardEvent): void {
+  if (event.shiftKey) return;
+  const listed = chosen.value >= 0 ? names.value[chosen.value] : undefined;
+  if (listed) takeName(listed);
+  else if (ghost.value) visit.text = ghost.value.text;
+  else if (names.value[0] && !named.value) takeName(names.value[0]);
+  else return;
+  event.preventDefault();
+}
+function record(): void {
+  if (chosen.value >= 0 && names.value[chosen.value]) {
+    takeName(names.value[chosen.value]);
+    return;
+  }
+  if (!visit.text.trim()) return;
+  const done = visit.record();
+  if (done.ok) emit('recorded');
+  else refused.value = done.issues.map(wordIssue).join(' ');
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.isComposing) return;
+  const last = names.value.length - 1;
+  if (event.key === 'Tab') onTab(event);
+  else if (event.key === 'Enter' && !event.shiftKey) {
+    event.preventDefault();
+    record();
+  } else if (event.key === 'ArrowDown' && last >= 0) {
+    event.preventDefault();
+    chosen.value = Math.min(chosen.value + 1, last);
+  } else if (event.key === 'ArrowUp' && chosen.value >= 0) {
+    event.preventDefault();
+    chosen.value--;
+  } else if (event.key === 'ArrowUp' && !visit.text) {
+    event.preventDefault();
+    emit('log');
+  } else if (event.key === 'Escape') {
+    event.preventDefault();
+    isShut.value = true;
+    chosen.value = -1;
+  }
+}
+function onPaste(event: ClipboardEvent): void {
+  const pasted = event.clipboardData?.getData('text') ?? '';
+  if (!pasted.trim().includes('\n')) return;
+  event.preventDefault();
+  // A list pasted behind the name of a list is its elements.
+  if (named.value?.name.fact?.type === 'list' && pasted.length < 5000) {
+    const elements = pasted
+      .split(/\r?\n/)
+      .map((line) => line.trim())
+      .filter(Boolean);
+    visit.text = `${visit.text.trimEnd()} ${elements.join('; ')}`;
+  } else emit('paste', pasted);
+}
+defineExpose({ focus: () => input.value?.focus() });
+</script>
+
+<template>
+  <div class="visit-field">
+    <p v-if="visit.subject" class="cites small">
+      <strong>{{ whose }}</strong><template v-if="source">
+        <span class="soft"> from </span>{{ source.title
+        }}<span class="soft"
+          >, {{ SOURCE_KINDS[source.sourceKind].label }}{{ day ? `, ${formatWhen(day)}` : '' }}</span
+        ></template
+      >
+    </p>
+    <div class="frame" :class="{ refused: trouble }">
+      <label class="visually-hidden" for="visit-line">{{ label }}</label>
+      <span v-if="visit.correcting" class="tag">corrects</span>
+      <div class="typing">
+        <div class="ghost" aria-hidden="true">
+          <span class="typed">{{ visit.text }}</span><span v-if="ghost" class="rest">{{ ghost.added }}</span>
+        </div>
+        <textarea
+          id="visit-line"
+          ref="input"
+          v-model="visit.text"
+          rows="1"
+          :placeholder="PLACEHOLDERS[step]"
+          autocomplete="off"
+          autocapitalize="off"
+          spellcheck="false"
+          role="combobox"
+          aria-autocomplete="both"
+          aria-controls="visit-names"
+          aria-describedby="visit-help visit-understood"
+          :aria-expanded="names.length > 0"
+          :aria-activedescendant="chosen >= 0 ? `visit-name-${chosen}` : undefined"
+          :aria-invalid="trouble !== ''"
+          @keydown="onKey"
+          @paste="onPaste"
+        />
+      </div>
+    </div>
+    <ul v-if="names.length" id="visit-names" class="names" role="listbox" aria-label="Names that begin so">
+      <li
+        v-for="(name, i) in names"
+        :id="`visit-name-${i}`"
+        :key="name.id"
+        role="option"
+        :aria-selected="i === chosen"
+        :class="{ chosen: i === chosen, first: i === 0 && chosen < 0 }"
+        @mousedown.prevent="takeName(name)"
+      >
+        <span>{{ name.label }}</span> <span class="soft small cut">{{ name.about }}</span>
+      </li>
+    </ul>
+    <div class="below small">
+      <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+      <p v-else-if="understood?.text" id="visit-understood" role="status">
+        <span class="soft">Enter records </span>{{ understood.text }}
+        <span v-for="remark in understood.remarks" :key="remark" class="remark-word"> {{ remark }}</span>
+      </p>
+      <p v-if="help && !understood?.text && !trouble" id="visit-help" class="soft">{{ help }}</p>
+      <p v-if="visit.correcting" class="soft">
+        Enter puts it in place of what was said.
+        <button type="button" class="link" @click="visit.leave">Leave it as it was</button>
+      </p>
+      <p v-else-if="step === 'line' && !visit.text" class="soft">
+        Enter records · Tab takes what is shown · behind the value: @ conditions, because …, # remark, [page],
+        ? not sure · another name before a colon means that one
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.visit-field {
+  position: relative;
+}
+.cites {
+  padding: 0 2px 4px;
+}
+.frame {
+  display: flex;
+  align-items: flex-start;
+  gap: 8px;
+  padding: 9px 12px;
+  border: 2px solid rgb(var(--v-theme-accent));
+  border-radius: 7px;
+  background: rgb(var(--v-theme-surface));
+}
+.frame.refused {
+  border-color: rgb(var(--v-theme-error));
+}
+.tag {
+  font-size: 11.5px;
+  padding: 1px 6px;
+  border-radius: 4px;
+  background: rgb(var(--v-theme-accent-soft));
+}
+.typing {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  font-size: 14.5px;
+  line-height: 1.4;
+}
+.ghost,
+textarea {
+  font: inherit;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.ghost {
+  position: absolute;
+  inset: 0;
+  pointer-events: none;
+}
+.ghost .typed {
+  visibility: hidden;
+}
+.ghost .rest {
+  color: rgb(var(--v-theme-ink-soft));
+}
+textarea {
+  display: block;
+  width: 100%;
+  padding: 0;
+  resize: none;
+  background: transparent;
+  color: inherit;
+  position: relative;
+}
+textarea:focus-visible {
+  outline: none;
+}
+textarea::placeholder {
+  color: rgb(var(--v-theme-ink-soft));
+}
+.names {
+  position: absolute;
+  z-index: 10;
+  left: 0;
+  min-width: 430px;
+  list-style: none;
+  padding: 3px 0;
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 0 0 7px 7px;
+  box-shadow: 0 6px 18px rgb(0 0 0 / 0.14);
+}
+.names li {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  padding: 3px 12px;
+  cursor: pointer;
+}
+.names li.chosen,
+.names li.first {
+  background: rgb(var(--v-theme-accent-soft));
+}
+.cut {
+  max-width: 220px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.below {
+  padding: 5px 2px 0;
+  min-height: 44px;
+}
+.below p {
+  margin: 1px 0;
+}
+.names + .below {
+  visibility: visible;
+  padding-top: 222px;
+}
+.remark-word {
+  color: rgb(var(--v-theme-accent-ink));
+}
+.link {
+  color: rgb(var(--v-theme-accent-ink));
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+</style>

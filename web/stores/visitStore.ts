@@ -1,0 +1,140 @@
+/** The visit that is going on: what is looked at, from which source, what is being typed. Kept with every letter, for each catalogue. */
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { findRecord } from '../../core/catalogue/catalogue.ts';
+import type { RecordId } from '../../core/catalogue/recordId.ts';
+import type { LineContext, VisitTurn, WrittenLine } from '../../core/editing/lines/lineDesk.ts';
+import {
+  correctLine,
+  moveLines,
+  removeLine,
+  visitLog,
+  type LogLine,
+} from '../../core/editing/lines/visitLog.ts';
+import { textOfLine } from '../../core/editing/lines/formatLine.ts';
+import { writeLine } from '../../core/editing/lines/writeLine.ts';
+import type { Edited } from '../../core/editing/labelledEdit.ts';
+import type { Result } from '../../core/issue.ts';
+import { useCatalogueStore } from './catalogueStore.ts';
+import { today } from './clock.ts';
+import { useDrafts } from './drafts.ts';
+
+const NOTHING: VisitTurn = { subject: null, source: null };
+
+interface VisitDraft {
+  readonly turn: VisitTurn;
+  readonly text: string;
+  /** The line that is being corrected, and what was being typed before. */
+  readonly correcting: Pick<LogLine, 'record' | 'part' | 'name'> | null;
+  readonly before: string;
+  /** Text that was pasted and is not taken yet. */
+  readonly pasted: string | null;
+}
+
+const EMPTY: VisitDraft = { turn: NOTHING, text: '', correcting: null, before: '', pasted: null };
+
+/** The visit that is going on. */
+export const useVisitStore = defineStore('visit', () => {
+  const store = useCatalogueStore();
+  const drafts = useDrafts();
+  const turn = shallowRef<VisitTurn>(NOTHING);
+  const text = ref('');
+  const correcting = shallowRef<VisitDraft['correcting']>(null);
+  const before = ref('');
+  const pasted = ref<string | null>(null);
+
+  function load(): void {
+    const draft = { ...EMPTY, ...drafts.read<Partial<VisitDraft>>('visit') };
+    turn.value = draft.turn;
+    text.value = draft.text;
+    correcting.value = draft.correcting;
+    before.value = draft.before;
+    pasted.value = draft.pasted;
+  }
+  watch(() => store.id, load, { immediate: true });
+  watch(
+    [turn, text, correcting, before, pasted],
+    () =>
+      drafts.write('visit', {
+        turn: turn.value,
+        text: text.value,
+        correcting: correcting.value,
+        before: before.value,
+        pasted: pasted.value,
+      } satisfies VisitDraft),
+    { flush: 'sync' },
+  );
+
+  const isThere = (id: RecordId | null | undefined) => Boolean(id && findRecord(store.catalogue, id));
+  /** What is looked at now, as far as it is still there. */
+  const subject = computed(() => (isThere(turn.value.subject) ? turn.value.subject! : null));
+  const edition = computed(() => (isThere(turn.value.edition) ? turn.value.edition : undefined));
+  const source = computed(() => (isThere(turn.value.source) ? turn.value.source! : null));
+  const log = computed(() => (source.value ? visitLog(store.catalogue, source.value) : []));
+  /** What a line is written in now: the day may have changed since the last one. */
+  const context = (): LineContext => ({
+    catalogue: store.catalogue,
+    turn: turn.value,
+    today: today(),
+    author: store.about?.author || 'the analyst',
+  });
+
+  /** What the line would write. */
+  function edited(): Edited<WrittenLine> {
+    const line = correcting.value;
+    return line ? correctLine(context(), line, text.value) : writeLine(context(), text.value);
+  }
+
+  /** Records the line. What is refused stays in the field. */
+  function record(): Result<WrittenLine> {
+    const done = store.commit(edited());
+    if (!done.ok) return done;
+    // A correction leaves the visit where it is.
+    if (!correcting.value) turn.value = done.value.turn;
+    text.value = before.value;
+    before.value = '';
+    correcting.value = null;
+    return done;
+  }
+
+  /** Puts a line of the log into the field; what was being typed comes back afterwards. */
+  function correct(line: LogLine): void {
+    if (!correcting.value) before.value = text.value;
+    const { record: id, part, name } = line;
+    correcting.value = { record: id, name, ...(part && { part }) };
+    text.value = textOfLine(line);
+  }
+
+  /** Leaves the line as it was. */
+  function leave(): void {
+    correcting.value = null;
+    text.value = before.value;
+    before.value = '';
+  }
+
+  return {
+    turn,
+    text,
+    correcting,
+    pasted,
+    subject,
+    edition,
+    source,
+    log,
+    context,
+    edited,
+    record,
+    correct,
+    leave,
+    remove: (line: LogLine) => store.commit(removeLine(store.catalogue, line)),
+    move: (line: LogLine, to: RecordId) =>
+      store.commit(moveLines(store.catalogue, [line.record], source.value!, to)),
+    /** Goes on with a source that is there, or with what is looked at. */
+    goOn(next: Partial<VisitTurn>): void {
+      turn.value = { ...turn.value, ...next };
+    },
+    begin(): void {
+      turn.value = NOTHING;
+    },
+  };
+});
