@@ -9,7 +9,8 @@ import { formatNumberOf } from '../wording/valueText.ts';
 /** `fixed · deb`, `rolling · alpm · ended`. */
 export function subtitleOf(facts: PlateFacts): string {
   const over = ['ended', 'merged', 'dormant', 'announced'].includes(facts.standing) ? facts.standing : '';
-  return [facts.model, facts.format, over].filter(Boolean).join(' · ') || 'nothing recorded yet';
+  const known = [facts.model, facts.format, over].filter(Boolean).join(' · ');
+  return known || (facts.said > 0 ? formatNumberOf(facts.said, 'fact') : 'nothing recorded yet');
 }
 
 /** What stands in place of the strip where there is no base. */

@@ -5,6 +5,7 @@ import { createFreshId } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure } from '../issue.ts';
 import { nameOf } from '../lineage/names.ts';
+import { editionsOf } from '../lineage/releases.ts';
 import { editOfRecords, type Edited } from './labelledEdit.ts';
 
 /** Adds editions, or what a pasted list knows more of some that are there. */
@@ -37,6 +38,13 @@ export function setEditionCell(
 ): Edited {
   const edition = recordOf(catalogue, 'edition', id);
   if (!edition) return failure(createIssue('error', 'diff.stale', id));
+  const isDoubled =
+    column === 'name' &&
+    editionsOf(catalogue, edition.distribution).some((each) => each.id !== id && each.name === text.trim());
+  if (isDoubled)
+    return failure(
+      createIssue('error', 'edition.exists', text, { of: nameOf(catalogue, edition.distribution) }),
+    );
   const label = {
     code: 'edition.correct',
     params: { name: edition.name, of: nameOf(catalogue, edition.distribution) },

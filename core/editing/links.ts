@@ -9,7 +9,10 @@ import { boundsOf } from '../catalogue/when.ts';
 import { dayOfRelease } from '../lineage/bases.ts';
 import { isInForce, isLineal, linksFrom } from '../lineage/linksInForce.ts';
 import { nameOf } from '../lineage/names.ts';
+import type { When } from '../catalogue/when.ts';
+import { ComposedEdit } from './composedEdit.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
+import { citedSource, type ChosenSource } from './sources.ts';
 import { type ProposedLink, freshLink } from './proposedLink.ts';
 
 /** The lineal links of a derivative that hold on a day, the first base first. */
@@ -40,11 +43,42 @@ export function addLink(catalogue: Catalogue, proposed: ProposedLink, day: numbe
   return createEdit(catalogue, label, diffOfRecords(catalogue, [link, ...changed], corrected), link);
 }
 
+/** `addLink` from a source: one that is there, a new one that comes with it, or none. */
+export function addSourcedLink(
+  catalogue: Catalogue,
+  proposed: ProposedLink,
+  day: number,
+  chosen: ChosenSource,
+  today: When,
+): Edited<Link> {
+  const { id, records } = citedSource(catalogue, chosen, today);
+  const edit = new ComposedEdit(catalogue);
+  if (records.length > 0) {
+    const label = { code: 'visit.from', params: { title: records[0].title } } as const;
+    const made = edit.take(createEdit(catalogue, label, diffOfRecords(catalogue, records), undefined));
+    if (!made.ok) return made;
+  }
+  const more = { ...proposed.more, ...(id && { sources: [id] }) };
+  const added = edit.take(addLink(edit.catalogue, { ...proposed, more }, day));
+  return added.ok ? edit.finish(added.value.label, added.value.made) : added;
+}
+
 /** True for a dated release and a link that begins with it: what stood there before was wrong, it did not end. */
 function isThingOfItsDay(catalogue: Catalogue, derivative: RecordId, since: string): boolean {
   const release = recordOf(catalogue, 'release', derivative);
   const published = release && dayOfRelease(release);
   return published !== undefined && (!since || (boundsOf(since)?.first ?? Infinity) <= published);
+}
+
+/** Says that a link rests on a source too: one that is there, or a new one that comes with it. */
+export function citeInLink(catalogue: Catalogue, link: Link, chosen: ChosenSource, today: When): Edited {
+  const { id, records } = citedSource(catalogue, chosen, today);
+  if (!id) return editOfRecords(catalogue, { code: 'link.correct', params: endsOf(catalogue, link) }, [link]);
+  const next = { ...link, sources: [...new Set([...link.sources, id])] };
+  return editOfRecords(catalogue, { code: 'link.correct', params: endsOf(catalogue, link) }, [
+    ...records,
+    next,
+  ]);
 }
 
 /** Corrects a link; an empty date is taken out. */

@@ -6,7 +6,7 @@ import type { Release } from '../catalogue/release.ts';
 import { createIssue, failure, success, type Result } from '../issue.ts';
 import { beginRelease, type NextRelease } from '../layers/nextRelease.ts';
 import { nameOf } from '../lineage/names.ts';
-import { editionsOf } from '../lineage/releases.ts';
+import { editionsOf, releasesOf } from '../lineage/releases.ts';
 import { createEdit, editOfRecords, type Edited } from './labelledEdit.ts';
 import { parseWhen } from '../catalogue/parseWhen.ts';
 
@@ -63,11 +63,27 @@ function withCell(
     const named = editionsNamed(catalogue, release.distribution, text);
     return named.ok ? success({ ...release, editions: named.value }) : named;
   }
+  if (column === 'version' && isDoubled(catalogue, release, text))
+    return failure(
+      createIssue('error', 'release.exists', text, { of: nameOf(catalogue, release.distribution) }),
+    );
   if (column !== 'date') return success({ ...release, [column]: text } as Release);
   const { date: _date, ...rest } = release;
   const date = text && parseWhen(text);
   if (date === null) return failure(createIssue('error', 'paste.date', release.version, { text }));
   return success({ ...rest, ...(date && { date }) });
+}
+
+/** True where another release of the same project and editions has that version. */
+function isDoubled(catalogue: Catalogue, { id, distribution, editions }: Release, version: string): boolean {
+  return releasesOf(catalogue, distribution).some(
+    (each) =>
+      each.id !== id &&
+      each.version === version.trim() &&
+      (each.editions.length === 0 ||
+        editions.length === 0 ||
+        each.editions.some((edition) => editions.includes(edition))),
+  );
 }
 
 /** Editions of a distribution by their names, separated by commas. Issue `edition.unknown` names those that are there. */

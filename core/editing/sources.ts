@@ -8,8 +8,12 @@ import { createSource, type Source } from '../catalogue/source.ts';
 import type { SourceKind } from '../catalogue/sourceKinds.ts';
 import type { Conditions } from '../catalogue/conditions.ts';
 import type { When } from '../catalogue/when.ts';
+import { recordsPointingTo } from '../catalogue/pointers.ts';
+import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
+import { createIssue, failure } from '../issue.ts';
 import { spoilsOf } from '../capture/conditions.ts';
 import { nameOf } from '../lineage/names.ts';
+import { parseSourceLine } from './sourceLine.ts';
 import { createEdit, type Edited } from './labelledEdit.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 
@@ -99,4 +103,69 @@ export function exchangeSource(
   const title = id ? (records[0]?.title ?? nameOf(catalogue, id)) : '';
   const label = { code: 'source.exchange', params: { count: readings.length, title } } as const;
   return createEdit(catalogue, label, diffOfRecords(catalogue, [...records, ...moved]), id);
+}
+
+/** All that cites a source, in the order of entering. */
+export function recordsCiting(catalogue: Catalogue, source: RecordId): AnyRecord[] {
+  return KIND_NAMES.flatMap((kind) => recordsPointingTo(catalogue, source, kind) as AnyRecord[]).sort(
+    (a, b) => a.entered - b.entered || (a.id < b.id ? -1 : 1),
+  );
+}
+
+/** A record that cites another source in place of one; null for a kind that cites none. */
+export function citingAnother(
+  catalogue: Catalogue,
+  record: AnyRecord,
+  from: RecordId,
+  to: RecordId,
+): AnyRecord | null {
+  if (record.kind === 'reading') return exchangedReadings(catalogue, [record], to)[0];
+  if ('sources' in record) {
+    const sources = [...new Set(record.sources.map((each) => (each === from ? to : each)))];
+    return { ...record, sources } as AnyRecord;
+  }
+  return 'source' in record ? ({ ...record, source: to } as AnyRecord) : null;
+}
+
+/**
+ * Corrects a source from a line (sourceLine.ts): what it is about, its files and losses stay. What its conditions spoil is told anew for
+ * all readings that cite it. Issues `diff.stale`, and those of the line.
+ */
+export function correctSource(catalogue: Catalogue, id: RecordId, line: string, today: When): Edited {
+  const before = recordOf(catalogue, 'source', id);
+  if (!before) return failure(createIssue('error', 'diff.stale', id));
+  const parsed = parseSourceLine(line, today, before.of ? nameOf(catalogue, before.of) : '');
+  if (!parsed.ok) return parsed;
+  const { kind, title, place, date, read, by, note, conditions } = parsed.value;
+  const { date: _date, read: _read, ...rest } = before;
+  const edition = before.conditions.edition;
+  const corrected = {
+    ...{ ...rest, sourceKind: kind, title, place, by, note: note ?? '' },
+    conditions: { ...conditions, ...(edition && { edition }) },
+    ...(date && { date }),
+    ...((read ?? before.read) && { read: read ?? before.read }),
+  };
+  const after = withRecords(catalogue, [corrected]);
+  const readings = recordsPointingTo(catalogue, id, 'reading');
+  const label = { code: 'source.correct', params: { title } } as const;
+  return createEdit(
+    catalogue,
+    label,
+    diffOfRecords(catalogue, [corrected, ...exchangedReadings(after, readings, id)]),
+    undefined,
+  );
+}
+
+/** Makes two sources one: all that cites the first cites the second, which stays. Issue `diff.stale`. */
+export function mergeSources(catalogue: Catalogue, from: RecordId, into: RecordId): Edited {
+  if (from === into || !recordOf(catalogue, 'source', from) || !recordOf(catalogue, 'source', into))
+    return failure(createIssue('error', 'diff.stale', from));
+  const moved = recordsCiting(catalogue, from).flatMap(
+    (record) => citingAnother(catalogue, record, from, into) ?? [],
+  );
+  const label = {
+    code: 'source.merge',
+    params: { count: moved.length, title: nameOf(catalogue, into) },
+  } as const;
+  return createEdit(catalogue, label, diffOfRecords(catalogue, moved, [from]), undefined);
 }

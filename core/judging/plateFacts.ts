@@ -52,6 +52,8 @@ export interface PlateFacts {
   readonly supportEnd: string;
   readonly standing: string;
   readonly independent: boolean;
+  /** How many facts are said of it, whatever they are. */
+  readonly said: number;
   /** How many points are unsettled (openPoints.ts). */
   readonly openPoints: number;
 }
@@ -111,6 +113,8 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     supportEnd: supportOf(catalogue, table).own.end,
     standing: node.standing,
     independent: node.placing === 'independent',
+    said: [...values.values()].filter(({ readings, recorded }) => readings.length + recorded.length > 0)
+      .length,
     openPoints: openPointsOf(catalogue, table).length,
   };
 }

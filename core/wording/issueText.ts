@@ -148,10 +148,18 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'paste.name': (_, where) => `In ${where} no name stands first; the line was left out.`,
   'paste.size': ({ text }, where) =>
     `“${text}” in ${where} is no size. Write 3100 MiB, 3.1 GB or a number of MiB.`,
+  'source.refused': (_params, where) => where,
   'source.empty': () =>
     'Say what the source is: page corvane.example, 12 Oct 2026; or: installed, virtual, 5 GiB, 3 cores.',
   'source.part': (_params, where) =>
     `“${where}” is no condition that is known here. Write parts such as live, virtual, 3 GiB, 1 core, index never, 9 min, terminal open, with process viewer; words with a comma in double quotes.`,
+  'name.empty': (_params, where) => `${where} needs a name.`,
+  'name.taken': (_params, where) =>
+    `Another one is called ${where} already. Give this one a name of its own, or record there what belongs to it.`,
+  'release.exists': ({ of }, where) =>
+    `${of} has a release ${where} already. Give another version, or correct that one.`,
+  'edition.exists': ({ of }, where) =>
+    `${of} has an edition ${where} already. Give another name, or correct that one.`,
   'line.empty': () => 'Nothing is written yet.',
   'line.long': ({ limit }) =>
     `This is longer than a line of ${formatCount(Number(limit))} letters. Paste it as text instead, line by line.`,

@@ -89,6 +89,20 @@ export function wordElementWhole({ slot, name, settings = {} }: Element): string
   return `${slot ? `${slot}: ` : ''}${name}${more.length ? ` (${more.join('; ')})` : ''}`;
 }
 
+/** Settings that say what they are by their words. */
+const PLAIN_SETTINGS = [
+  'how',
+  'acts',
+  'offered',
+  'functions',
+  'part',
+  'ran',
+  'of',
+  'place',
+  'formats',
+  'purpose',
+];
+
 /** Settings that are words by themselves, or have other words than their name. */
 const SETTING_WORDS: Readonly<Record<string, (value: string) => string>> = {
   state: (value) => value,
@@ -97,6 +111,9 @@ const SETTING_WORDS: Readonly<Record<string, (value: string) => string>> = {
   version: (value) => value,
   packages: (value) => withUnit(value, 'packages'),
   owner: (value) => (value === 'own' ? 'its own' : value),
+  by: (value) => `counted by ${value}`,
+  maker: (value) => `by ${value}`,
+  ...Object.fromEntries(PLAIN_SETTINGS.map((key) => [key, (value: string) => value])),
 };
 
 function wordSetting(key: string, value: string): string {

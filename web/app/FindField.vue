@@ -3,7 +3,10 @@
 import { computed, ref } from 'vue';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
 import type { Found } from '../../core/finding/find.ts';
+import { recordOf } from '../../core/catalogue/catalogue.ts';
 import { nameOf } from '../../core/lineage/names.ts';
+import { currentRelease, distributionOf } from '../../core/lineage/releases.ts';
+import { currentDay } from '../stores/clock.ts';
 import { recordsBelongingTo } from '../../core/catalogue/pointers.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useFind } from './useFind.ts';
@@ -81,27 +84,49 @@ function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
       return subject ? dossier(subject, {}) : { name: 'dossiers', query: { asof } };
   }
 }
+/** The other place where a hit is shown: of a distribution the dossier, of a reading its source, of all else the map. */
+function otherAddressOf({ kind, id, subject }: Found): RouteLocationRaw | null {
+  const { asof } = router.currentRoute.value.query;
+  if (kind === 'distribution')
+    return { name: 'dossier', params: { release: currentOf(id) }, query: { asof } };
+  const reading = kind === 'reading' ? recordOf(store.catalogue, 'reading', id) : undefined;
+  if (reading?.source)
+    return {
+      name: 'dossier',
+      params: { release: reading.subject },
+      query: { tab: 'evidence', source: reading.source, asof },
+    };
+  const at = subject ?? (kind === 'release' || kind === 'edition' ? id : undefined);
+  return at ? { name: 'lineage', query: { at: distributionOf(store.catalogue, at), asof } } : null;
+}
+const currentOf = (id: string) => currentRelease(store.catalogue, id, currentDay())?.id ?? id;
+const otherWord = computed(() => {
+  const hit = found.value[active.value]?.hit;
+  if (!hit || !otherAddressOf(hit)) return '';
+  return hit.kind === 'distribution' ? 'its dossier' : hit.kind === 'reading' ? 'its source' : 'the map';
+});
 /** A package is shown with whom a change of it would reach. */
 function addressOfPackage({ name, of }: PackageHit): RouteLocationRaw {
   const { asof } = router.currentRoute.value.query;
   return { name: 'dossier', params: { release: of }, query: { tab: 'packages', package: name, asof } };
 }
 /** Waits for what is still being searched: whoever types and presses Enter at once means the best hit. */
-async function go(index: number): Promise<void> {
+async function go(index: number, other = false): Promise<void> {
   while (busy.value) await new Promise((resolve) => setTimeout(resolve, 10));
   const hit = found.value[index];
   if (!hit) return;
   text.value = '';
   open.value = false;
   input.value?.blur();
-  await router.push(hit.hit ? addressOf(hit.hit) : addressOfPackage(hit.package!));
+  const elsewhere = other && hit.hit ? otherAddressOf(hit.hit) : null;
+  await router.push(elsewhere ?? (hit.hit ? addressOf(hit.hit) : addressOfPackage(hit.package!)));
 }
 
 function onKey(event: KeyboardEvent): void {
   const last = found.value.length - 1;
   if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, last);
   else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0);
-  else if (event.key === 'Enter') void go(active.value);
+  else if (event.key === 'Enter') void go(active.value, event.shiftKey);
   else if (event.key === 'Escape') input.value?.blur();
   else return;
   event.preventDefault();
@@ -140,13 +165,14 @@ defineExpose({ focus: () => input.value?.focus() });
         role="option"
         :aria-selected="index === active"
         :class="{ active: index === active }"
-        @mousedown.prevent="go(index)"
+        @mousedown.prevent="go(index, $event.shiftKey)"
       >
         <span class="cut">{{ hit.text }}</span> <span class="soft small about">{{ hit.about }}</span>
       </li>
       <li v-if="found.length === 0" class="soft">
         {{ busy ? 'Searching …' : 'Nothing recorded is called that, or sounds like it.' }}
       </li>
+      <li v-if="otherWord" class="soft small hint">Enter goes there, Shift+Enter to {{ otherWord }}</li>
     </ul>
   </div>
 </template>
@@ -192,6 +218,9 @@ li {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+li.hint {
+  cursor: default;
 }
 li.active {
   background: rgb(var(--v-theme-accent-soft));

@@ -38,6 +38,20 @@ const SHORTCUTS = [
     ],
   },
   {
+    where: 'Visit',
+    keys: [
+      ['Tab', 'Take what is shown behind the cursor, or the name chosen'],
+      ['Enter', 'Record the line'],
+      ['↑', 'Into the log: Enter corrects, m moves to another source, Delete'],
+      ['from, about, day', 'What follows: another source, system, day'],
+      ['@ … # … [ … ] ?', 'Conditions, remark, place in the source, not sure'],
+    ],
+  },
+  {
+    where: 'Dossier',
+    keys: [['g', 'Find a fact by name, recorded or not']],
+  },
+  {
     where: 'Layer table',
     keys: [
       ['← → ↑ ↓', 'Move between cells'],

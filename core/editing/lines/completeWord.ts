@@ -11,7 +11,7 @@ import { firstDayOf } from '../../catalogue/days.ts';
 import { chainOf } from '../../lineage/chain.ts';
 import { distributionOf, editionsOf, releasesOf } from '../../lineage/releases.ts';
 import type { LineContext } from './lineDesk.ts';
-import { completeName, splitLine } from './lineNames.ts';
+import { namesFrom, splitLine } from './lineNames.ts';
 import { USUAL_CONDITIONS, usualOf, VOCABULARY } from './vocabulary.ts';
 
 /** A way in which the end of a text may go on. */
@@ -51,9 +51,9 @@ export function completeWord(context: LineContext, text: string, limit = 4): Wor
 function phrasesFor(context: LineContext, text: string): readonly string[] {
   const named = splitLine(text);
   const fact = named && named.rest !== '' ? named.name.fact : undefined;
-  const begun = named && named.rest !== '' ? [] : completeName(text, 1).map(({ label }) => label);
+  // While a name is typed, names go on; behind it all that can be said.
+  if (context.turn.source && (!named || named.rest === '')) return namesFrom(text);
   return [
-    ...begun,
     ...(/ @ [^#]*$/.test(text) || named?.name.word === 'from' || !context.turn.source
       ? USUAL_CONDITIONS
       : []),

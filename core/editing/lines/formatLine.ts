@@ -74,7 +74,11 @@ export function formatLines(catalogue: Catalogue, record: AnyRecord): FormattedL
         parts(
           record.text,
           record.times &&
-            (record.times.of ? `${record.times.n} of ${record.times.of}` : `${record.times.n} times`),
+            (record.times.of
+              ? `${record.times.n} of ${record.times.of}`
+              : record.times.n === 1
+                ? 'once'
+                : `${record.times.n} times`),
           record.since && `since ${recordOf(catalogue, 'release', record.since)?.version ?? ''}`,
           record.machine && `on ${record.machine}`,
           record.baseHasIt !== undefined && (record.baseHasIt ? 'base too' : 'not the base'),

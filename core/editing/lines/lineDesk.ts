@@ -12,6 +12,7 @@ import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import { tokenOf, type RecordId } from '../../catalogue/recordId.ts';
 import type { AnyRecord } from '../../catalogue/recordKinds.ts';
 import { createRelease } from '../../catalogue/release.ts';
+import { SOURCE_KINDS } from '../../catalogue/sourceKinds.ts';
 import type { When } from '../../catalogue/when.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
 import { foldText } from '../../catalogue/foldText.ts';
@@ -87,10 +88,12 @@ export class LineDesk {
     return { source: this.source || undefined, ...(day && { date: day }) };
   }
 
-  /** The day of what is said. */
+  /** The day of the sitting: of what is seen that of its source, of what is read the day of reading. */
   get day(): When {
     const { turn, today } = this.context;
-    return turn.day ?? recordOf(this.catalogue, 'source', this.source)?.date ?? today;
+    const source = recordOf(this.catalogue, 'source', this.source);
+    const isSeen = source !== undefined && SOURCE_KINDS[source.sourceKind].seen;
+    return turn.day ?? (isSeen ? source.date : source?.read) ?? today;
   }
 
   /** Takes a verb. Leaves the line where it is refused. */
@@ -164,6 +167,13 @@ export class LineDesk {
     if (!known)
       this.put(createEdition({ id, distribution, name, sources: this.source ? [this.source] : [] }));
     return id;
+  }
+
+  /** Says that a release is known from the source of the line. */
+  cite(release: RecordId): void {
+    const known = recordOf(this.catalogue, 'release', release);
+    if (known && this.source && !known.sources.includes(this.source))
+      this.put({ ...known, sources: [...known.sources, this.source] });
   }
 
   /** Names an edition in a release: of a release that names none it was one of all. */

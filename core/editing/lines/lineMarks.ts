@@ -22,7 +22,10 @@ const MARKS = /( @ | because | # | \[)/;
 
 /** Takes a line apart. `asks` keeps the question mark of a question. */
 export function readMarks(text: string, asks = false): MarkedText {
-  const [first, ...rest] = ` ${text.trim()} `.replace(/^ (@|#|because) /, '  $1 ').split(MARKS);
+  // A question mark that stands by itself at the end belongs to all of it.
+  const doubts = !asks && /\s\?$/.test(text.trim());
+  const whole = doubts ? text.trim().replace(/\s*\?$/, '') : text.trim();
+  const [first, ...rest] = ` ${whole} `.replace(/^ (@|#|because) /, '  $1 ').split(MARKS);
   const found = { around: '', because: '', remark: '', place: '' };
   let saying = first.trim();
   for (let i = 0; i < rest.length; i += 2) {
@@ -36,7 +39,7 @@ export function readMarks(text: string, asks = false): MarkedText {
       saying = `${saying}${closed ? '' : ` [${words.trimEnd()}`} ${closed?.[2] ?? ''}`.trim();
     }
   }
-  const isUnsure = !asks && (/(^|\s)\?$/.test(saying) || /\?$/.test(found.because) || /\w\?$/.test(saying));
+  const isUnsure = doubts || (!asks && (/\w\?$/.test(saying) || /\?$/.test(found.because)));
   return {
     saying: asks ? saying : saying.replace(/\s*\?$/, ''),
     ...found,

@@ -19,7 +19,9 @@ export interface LineName {
 
 interface Called {
   readonly name: LineName;
-  /** The words of one of its names, small. */
+  /** One of its names … */
+  readonly written: string;
+  /** … and its words, small. */
   readonly words: readonly string[];
   /** Its place among names that fit equally well. */
   readonly place: number;
@@ -47,7 +49,7 @@ const ALL: readonly (LineName & { readonly names: readonly string[] })[] = [
 ];
 
 const CALLED: readonly Called[] = ALL.flatMap(({ names, ...name }, place) =>
-  names.map((each) => ({ name, words: wordsOf(each), place, isShort: each !== name.label })),
+  names.map((each) => ({ name, written: each, words: wordsOf(each), place, isShort: each !== name.label })),
 );
 
 /** How well the first words of a line fit a name; 0 where they do not. Whole words before beginnings, short names before long ones. */
@@ -82,6 +84,16 @@ export function completeName(text: string, limit = 8): LineName[] {
     .sort((a, b) => b.fit - a.fit)
     .slice(0, limit)
     .map(({ name }) => name);
+}
+
+/** The names that go on from what is typed, letter by letter, as they are written; none where it is a whole one already. */
+export function namesFrom(text: string): string[] {
+  const small = text.toLowerCase();
+  if (small.trim().length < 2) return [];
+  const begun = CALLED.filter(({ written }) => written.toLowerCase().startsWith(small));
+  if (begun.some(({ written }) => written.length === small.length)) return [];
+  const typed = wordsOf(text);
+  return begun.sort((a, b) => fitOf(typed, b) - fitOf(typed, a)).map(({ written }) => written);
 }
 
 /** A line parted into what it is about and what it says. */

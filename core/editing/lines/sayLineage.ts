@@ -6,12 +6,16 @@ import { firstDayOf } from '../../catalogue/days.ts';
 import { STAGES } from '../../catalogue/release.ts';
 import { EDITION_STANDINGS } from '../../catalogue/edition.ts';
 import { RELATIONS, type Relation } from '../../catalogue/relations.ts';
-import { createIssue } from '../../issue.ts';
+import { diffOfRecords } from '../../catalogue/diff.ts';
+import { createIssue, failure } from '../../issue.ts';
+import { isLineal, linksFrom } from '../../lineage/linksInForce.ts';
+import { nameOf } from '../../lineage/names.ts';
+import { createEdit, type Edited } from '../labelledEdit.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { addLink, rivalsOf } from '../links.ts';
 import type { Beside } from '../proposedLink.ts';
-import { LineRefused, type LineDesk } from './lineDesk.ts';
-import type { MarkedText } from './lineMarks.ts';
+import { LineDesk, LineRefused, type LineContext, type WrittenLine } from './lineDesk.ts';
+import { readMarks, type MarkedText } from './lineMarks.ts';
 
 const refused = (code: string, where: string, params = {}) =>
   new LineRefused([createIssue('error', code, where, params)]);
@@ -53,6 +57,7 @@ function sayEditions(desk: LineDesk, marked: MarkedText, names: readonly string[
 export function sayRelease(desk: LineDesk, marked: MarkedText): RecordId {
   const [version, ...parts] = marked.saying.split(/,\s*/);
   const id = desk.release(desk.distribution, version.trim());
+  desk.cite(id);
   let base = '';
   for (const part of parts) {
     const date = parseWhen(part, desk.context.today);
@@ -145,4 +150,35 @@ function writeLink(
     ),
   );
   return link.id;
+}
+
+/**
+ * Writes what an edition rests on, by name, in place of what its own links say; an empty text takes them out. What is not known by that
+ * name is added. Issues of links and names.
+ */
+export function setBaseOfEdition(context: LineContext, edition: RecordId, text: string): Edited<WrittenLine> {
+  const known = linksFrom(context.catalogue, edition).filter(isLineal);
+  const { relation = 'installs from' as Relation, since = '', sources = [] } = known[0] ?? {};
+  const desk = new LineDesk(
+    { ...context, turn: { subject: edition, source: sources[0] ?? null } },
+    distributionOf(context.catalogue, edition),
+    edition,
+  );
+  try {
+    const ids = known.map(({ id }) => id);
+    const label = {
+      code: 'edition.base',
+      params: { of: nameOf(context.catalogue, edition), base: text },
+    } as const;
+    desk.take(createEdit(desk.catalogue, label, diffOfRecords(desk.catalogue, [], ids), undefined));
+    const marked = readMarks(text);
+    const [base, ...parts] = marked.saying.split(/,\s*/);
+    const records = base
+      ? [writeLink(desk, relation, { derivative: edition, base, marked, parts, since })]
+      : [];
+    return desk.finish(label, { records, turn: context.turn });
+  } catch (error) {
+    if (error instanceof LineRefused) return failure(...error.issues);
+    throw error;
+  }
 }

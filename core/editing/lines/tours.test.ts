@@ -10,7 +10,8 @@ import { hasRecordOf } from '../../../testing/tours/tour.ts';
 import { TypedVisit } from '../../../testing/tours/typed.ts';
 import { wordIssue } from '../../wording/issueText.ts';
 import { formatLines, textOfLine } from './formatLine.ts';
-import { correctLine, recordsCiting, visitLog } from './visitLog.ts';
+import { recordsCiting } from '../sources.ts';
+import { correctLine, visitLog } from './visitLog.ts';
 import { valueOf } from '../../../testing/catalogues.ts';
 
 describe.each([CORVANE, LANTERNHEAD, GORSEMOOR, STENNOCK])('the tour “$name”', (tour) => {

@@ -3,14 +3,13 @@ import type { Assessment } from '../../catalogue/assessment.ts';
 import { applyDiff } from '../../catalogue/applyDiff.ts';
 import { findRecord, recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { diffCatalogues, diffOfRecords } from '../../catalogue/diff.ts';
-import { recordsPointingTo } from '../../catalogue/pointers.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
-import { KIND_NAMES, type AnyRecord } from '../../catalogue/recordKinds.ts';
+import type { AnyRecord } from '../../catalogue/recordKinds.ts';
 import { diffOfRemoval } from '../../catalogue/removal.ts';
 import { createIssue, failure, success } from '../../issue.ts';
 import { nameOf } from '../../lineage/names.ts';
 import { createEdit, type Edited } from '../labelledEdit.ts';
-import { exchangedReadings } from '../sources.ts';
+import { citingAnother, recordsCiting } from '../sources.ts';
 import { formatLines, type FormattedLine, type LinePart } from './formatLine.ts';
 import type { LineContext, VisitTurn, WrittenLine } from './lineDesk.ts';
 import { writeLine } from './writeLine.ts';
@@ -20,13 +19,6 @@ export interface LogLine extends FormattedLine {
   /** What it is about. */
   readonly subject: RecordId;
   readonly kind: AnyRecord['kind'];
-}
-
-/** All that cites a source. */
-export function recordsCiting(catalogue: Catalogue, source: RecordId): AnyRecord[] {
-  return KIND_NAMES.flatMap((kind) => recordsPointingTo(catalogue, source, kind) as AnyRecord[]).sort(
-    (a, b) => a.entered - b.entered || (a.id < b.id ? -1 : 1),
-  );
 }
 
 /** The lines of a visit in the order in which they were entered. */
@@ -146,17 +138,7 @@ export function moveLines(
   to: RecordId,
 ): Edited {
   const records = ids.flatMap((id) => findRecord(catalogue, id) ?? []);
-  const moved = records.flatMap((record): AnyRecord[] => {
-    if (record.kind === 'reading') return exchangedReadings(catalogue, [record], to);
-    if ('sources' in record)
-      return [
-        {
-          ...record,
-          sources: [...new Set(record.sources.map((each) => (each === from ? to : each)))],
-        } as AnyRecord,
-      ];
-    return 'source' in record ? [{ ...record, source: to } as AnyRecord] : [];
-  });
+  const moved = records.flatMap((record) => citingAnother(catalogue, record, from, to) ?? []);
   const label = { code: 'line.move', params: { count: moved.length, title: nameOf(catalogue, to) } } as const;
   return createEdit(catalogue, label, diffOfRecords(catalogue, moved), undefined);
 }

@@ -17,6 +17,10 @@ const MAKERS: Readonly<Record<string, string>> = {
   'one person': 'one person',
 };
 
+/** `a company of nine`: a kind of maker with more words has its article. */
+const withArticle = (maker: string) =>
+  /^(company|foundation|university|government body)\b/i.test(maker) ? `a ${maker}` : maker;
+
 /** `of Fenwick 31`, by name and relation: `installs from Fenwick 31`. */
 const restsOn = ({ name, relation }: ToldBase) => `${wordRelation(relation)} ${name}`;
 
@@ -42,7 +46,7 @@ export function wordMaker({ told }: Params<'maker'>): string {
   const place = country && !maker.includes(country) ? ` in ${country}` : '';
   const time = since ? ` since ${since}` : '';
   const made = maker
-    ? `It is made by ${MAKERS[maker] ?? maker}${place}${time ? `, and has been${time}` : ''}`
+    ? `It is made by ${MAKERS[maker] ?? withArticle(maker)}${place}${time ? `, and has been${time}` : ''}`
     : country
       ? `It is made${place}${time ? `, and has been${time}` : ''}`
       : time

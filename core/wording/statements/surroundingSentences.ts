@@ -114,7 +114,7 @@ export function wordMemory({ told }: Params<'memory'>): string {
 /** All figures of a measurement, each with its conditions, the one in force first. */
 function figuresOf(told: Told): string[] {
   const figure = (saying: string, reading: ToldReading | undefined) =>
-    `${saying}${wordWhole(told.key, reading)}${wordConditionsShort(reading)}`;
+    `${saying}${/ of /.test(saying) ? '' : wordWhole(told.key, reading)}${wordConditionsShort(reading)}`;
   const others = told.others.map(({ reading }) => {
     const care = reading.spoiledBy.length ? ', which is not to be relied on' : '';
     return `${figure(wordTold(told.key, reading), reading)}${care}`;
@@ -155,7 +155,7 @@ export function wordRequirements({ told }: Params<'requirements'>): string {
   const least = [
     of('memoryLeast') && `memory of ${of('memoryLeast')}`,
     of('diskLeast') && `a disk of ${of('diskLeast')}`,
-    of('processorLeast'),
+    of('processorLeast') && `this machine: ${of('processorLeast')}`,
   ].filter(Boolean) as string[];
   const advised = [
     of('memoryAdvised') && `memory of ${of('memoryAdvised')}`,

@@ -14,7 +14,7 @@ import { WEIGHTS, wordElement } from '../../../core/wording/changeText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { ComparedElement } from '../../../core/layers/compareValues.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
-import SourceChoice from './SourceChoice.vue';
+import SourceChoice from '../sources/SourceChoice.vue';
 import { useDraftOf } from '../../stores/drafts.ts';
 import { useChangeEditing } from './useChangeEditing.ts';
 

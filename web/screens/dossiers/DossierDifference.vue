@@ -68,8 +68,9 @@ const said = ({ fact, before, after, elements }: FactDifference) =>
         </option>
       </select>
       <span>
-        {{ formatNumberOf(changed, 'fact') }} differ, {{ diff.equal }} are equal, {{ unknown.length }} known
-        of one of them only<template v-if="diff.notCheckedAgain"
+        {{ formatNumberOf(changed, 'fact') }} {{ changed === 1 ? 'differs' : 'differ' }}, {{ diff.equal }}
+        {{ diff.equal === 1 ? 'is' : 'are' }} equal, {{ unknown.length }} known of one of them only<template
+          v-if="diff.notCheckedAgain"
           >, {{ diff.notCheckedAgain }} taken over and not checked again</template
         >.
       </span>

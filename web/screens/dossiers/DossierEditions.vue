@@ -35,6 +35,8 @@ import EvidenceMark from '../../parts/EvidenceMark.vue';
 import PasteSheet from '../../parts/PasteSheet.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
+import { setBaseOfEdition } from '../../../core/editing/lines/sayLineage.ts';
+import { today } from '../../stores/clock.ts';
 import { useFactEditing } from './useFactEditing.ts';
 
 const props = defineProps<{ catalogue: Catalogue; release: RecordId; table: LayerTable }>();
@@ -52,7 +54,7 @@ const nameOfEdition = (id: RecordId) => recordOf(props.catalogue, 'edition', id)
 const EDITION_TABLE: readonly EditColumn[] = [
   { id: 'name', label: 'Edition', width: '22%' },
   { id: 'standing', label: 'Standing', choices: EDITION_STANDINGS, width: '18%' },
-  { id: 'base', label: 'Base of its own', fixed: true, width: '24%' },
+  { id: 'base', label: 'Base of its own', placeholder: 'Aldermoor 9', width: '24%' },
   { id: 'note', label: 'Note', placeholder: 'note' },
 ];
 const editionRows = computed((): EditRow[] =>
@@ -112,8 +114,16 @@ const setRelease = (id: RecordId, column: string, text: string): boolean =>
   notices.tellTrouble(store.commit(setReleaseCell(props.catalogue, id, column as ReleaseColumn, text)));
 const setEdition = (id: RecordId, column: string, text: string): boolean =>
   notices.tellTrouble(
-    store.commit(setEditionCell(props.catalogue, id, column as 'name' | 'standing' | 'note', text)),
+    column === 'base'
+      ? store.commit(setBaseOfEdition(lineContext(), id, text))
+      : store.commit(setEditionCell(props.catalogue, id, column as 'name' | 'standing' | 'note', text)),
   );
+const lineContext = () => ({
+  catalogue: props.catalogue,
+  turn: { subject: props.release, source: null },
+  today: today(),
+  author: '',
+});
 function removeOne(id: RecordId): void {
   const name = nameOf(props.catalogue, id);
   const done = store.commit(removeRecord(props.catalogue, id));

@@ -2,6 +2,7 @@
 /** What a dossier rests on: its sources, or its captures file by file, and what each says of which fact. */
 import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
+import type { Source } from '../../../core/catalogue/source.ts';
 import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
@@ -19,10 +20,12 @@ import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { evidenceOfSources } from '../../../core/layers/evidenceOf.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
+import SourceTools from '../sources/SourceTools.vue';
 
 const props = defineProps<{ catalogue: Catalogue; table: LayerTable }>();
 const { query, go } = useQueryState();
 
+const top = computed(() => props.table.layers[props.table.layers.length - 1]);
 const all = computed(() => evidenceBySource(props.catalogue, props.table));
 const captures = computed(() => all.value.filter(({ source }) => source?.sourceKind === 'capture'));
 const byCapture = computed(() => query.value.by === 'capture' && captures.value.length > 0);
@@ -62,6 +65,11 @@ function wordGiven({ lines, tellsBase, changes }: SourceEvidence): string {
     tellsBase && 'the base',
   ];
   return parts.filter(Boolean).join(', ');
+}
+/** When it was published or seen, and when it was read, where that is another day. */
+function wordDates({ date, read }: Source): string {
+  if (!date) return read ? `read ${formatWhen(read)}` : 'undated';
+  return read && read !== date ? `${formatWhen(date)}, read ${formatWhen(read)}` : formatWhen(date);
 }
 const place = computed(() => selected.value?.source?.place ?? '');
 
@@ -125,8 +133,7 @@ function onKey(event: KeyboardEvent): void {
             </div>
             <div class="small soft cut">
               <template v-if="each.source"
-                >{{ SOURCE_KINDS[each.source.sourceKind].label }},
-                {{ each.source.date ? formatWhen(each.source.date) : 'undated' }} ·
+                >{{ SOURCE_KINDS[each.source.sourceKind].label }}, {{ wordDates(each.source) }} ·
               </template>
               {{ wordGiven(each) }}
             </div>
@@ -136,10 +143,8 @@ function onKey(event: KeyboardEvent): void {
       <section v-if="selected" class="said" aria-label="What it says">
         <h2>{{ selected.source?.title ?? 'Recorded without a source' }}</h2>
         <p v-if="selected.source" class="small soft">
-          {{ SOURCE_KINDS[selected.source.sourceKind].label }},
-          {{ selected.source.date ? formatWhen(selected.source.date) : 'undated'
-          }}<template v-if="selected.source.read">, read {{ formatWhen(selected.source.read) }}</template
-          ><template v-if="selected.source.by">, by {{ selected.source.by }}</template
+          {{ SOURCE_KINDS[selected.source.sourceKind].label }}, {{ wordDates(selected.source)
+          }}<template v-if="selected.source.by">, by {{ selected.source.by }}</template
           >. {{ wordConditions(selected.source.conditions) }}
           <a v-if="/^https?:/.test(place)" :href="place" rel="noreferrer noopener" target="_blank">{{
             place
@@ -150,6 +155,12 @@ function onKey(event: KeyboardEvent): void {
         <p v-for="(loss, i) in selected.source?.losses ?? []" :key="i" class="small trouble">
           {{ wordIssue({ ...loss, severity: 'damage' }) }}
         </p>
+        <SourceTools
+          v-if="selected.source"
+          :source="selected.source.id"
+          :subject="top.id"
+          @merged="go({ source: $event })"
+        />
         <p v-if="selected.tellsBase" class="small">The link to its base rests on it.</p>
         <table v-if="selected.lines.length" class="plain-table" aria-label="Readings">
           <thead>

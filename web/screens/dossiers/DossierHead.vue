@@ -13,6 +13,7 @@ import { stripOf } from '../../../core/layers/strip.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import DossierNames from './DossierNames.vue';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 
 const props = defineProps<{
@@ -64,7 +65,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       <router-link v-if="table.layers.length === 1" to="/dossiers">All dossiers</router-link>
     </div>
     <div class="title">
-      <h1>{{ nameOf(catalogue, top.distribution) }}</h1>
+      <DossierNames :key="top.distribution" :distribution="top.distribution" />
       <span v-if="releases.length" class="soft">release</span>
       <router-link
         v-for="entry in releases"
@@ -100,6 +101,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       </template>
       <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
       <span class="spacer" />
+      <v-btn :to="{ name: 'visit', query: { of: props.release, edition: top.edition } }">Visit it</v-btn>
       <v-btn :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
         >Show on the map</v-btn
       >

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One release: head with path and strip, its layers, its packages and the sources it rests on. */
 import { storeToRefs } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, nextTick, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { findRecord, recordOf } from '../../../core/catalogue/catalogue.ts';
 import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
@@ -38,6 +38,7 @@ import DossierPackages from './DossierPackages.vue';
 import DossierSummary from './DossierSummary.vue';
 import DossierTimeline from './DossierTimeline.vue';
 import FactDetail from './FactDetail.vue';
+import FactFinder from './FactFinder.vue';
 import FactEditor from './FactEditor.vue';
 import LayersTools from './LayersTools.vue';
 import NewRelease from './NewRelease.vue';
@@ -108,6 +109,23 @@ function markRest(of: AreaId | undefined): void {
   if (done.ok)
     notices.tell(`${formatNumberOf(done.value, 'fact')} of ${name} recorded as checked, unchanged.`);
   else notices.tellIssues(done.issues);
+}
+
+/** `g` asks for a fact by name; it is shown in the layers, and its cell takes the keyboard. */
+async function goToFact(fact: FactKey): Promise<void> {
+  await go({
+    tab: 'layers',
+    fact: fact.key,
+    facts: 'all',
+    area: undefined,
+    only: undefined,
+    above: undefined,
+  });
+  await nextTick();
+  const cells = document.querySelectorAll<HTMLElement>(`[data-cell^="${fact.key}:"]`);
+  const cell = cells[cells.length - 1];
+  cell?.scrollIntoView({ block: 'center' });
+  cell?.focus();
 }
 
 const selected = computed<CellPlace | null>(() => {
@@ -327,6 +345,7 @@ function exportMarkdown(): void {
         (next) => router.push({ name: 'dossier', params: { release: next }, query: { asof: query.asof } })
       "
     />
+    <FactFinder @found="goToFact" />
     <ChangeEditor
       v-if="changing"
       :key="`${changing.fact.key}:${changing.record?.id ?? ''}`"

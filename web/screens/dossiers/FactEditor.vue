@@ -10,7 +10,7 @@ import { wordIssue } from '../../../core/wording/issueText.ts';
 import { isLikelyPartial } from '../../../core/editing/partialLists.ts';
 import type { Handed } from '../../../core/layers/cell.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
-import SourceChoice from './SourceChoice.vue';
+import SourceChoice from '../sources/SourceChoice.vue';
 import { useFactEditing } from './useFactEditing.ts';
 import { useDraftOf } from '../../stores/drafts.ts';
 

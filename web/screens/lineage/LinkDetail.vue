@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** The selected band: the link behind it, corrected in place; each change is one step that undo takes back. */
 import { computed, ref, watch } from 'vue';
-import { recordOf, recordsOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
 import type { Link } from '../../../core/catalogue/link.ts';
 import { RELATION_NAMES, RELATIONS, type Relation } from '../../../core/catalogue/relations.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { boundsOf } from '../../../core/catalogue/when.ts';
+import { parseWhen } from '../../../core/catalogue/parseWhen.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { wordComparison } from '../../../core/wording/dossierText.ts';
 import { wordLink } from '../../../core/wording/lineageText.ts';
@@ -16,6 +16,8 @@ import { distributionOf, releasesOf } from '../../../core/lineage/releases.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import PackageBar from '../../parts/PackageBar.vue';
+import SourceChoice from '../sources/SourceChoice.vue';
+import { today } from '../../stores/clock.ts';
 import { useLinkEditing } from './useLinkEditing.ts';
 
 const props = defineProps<{ link: Link; catalogue: Catalogue; day: string }>();
@@ -38,9 +40,6 @@ function levelsOf(id: RecordId): RecordId[] {
     ...releasesOf(props.catalogue, distribution).map((release) => release.id),
   ];
 }
-const sources = computed(() =>
-  [...recordsOf(props.catalogue, 'source')].sort((a, b) => a.title.localeCompare(b.title)),
-);
 
 function change(changes: Partial<Link>): void {
   const done = editing.changeLink(props.link, changes);
@@ -48,20 +47,29 @@ function change(changes: Partial<Link>): void {
 }
 function changeDate(key: 'since' | 'until', event: Event): void {
   const text = (event.target as HTMLInputElement).value.trim();
-  if (text && !boundsOf(text))
+  const date = text && parseWhen(text, today());
+  if (date === null)
     issues.value = [
       createIssue('error', 'value.invalid', key, {
         text,
-        expected: 'date such as 2026-03-04, 2026-03 or 2026~',
+        expected: 'date such as 4 Mar 2026, Mar 2026 or about 2016',
       }),
     ];
-  else change({ [key]: text });
+  else change({ [key]: date });
 }
 const textOf = (event: Event) => (event.target as HTMLInputElement).value;
-function addSource(event: Event): void {
-  const id = textOf(event);
-  if (id) change({ sources: [...props.link.sources, id] });
-  (event.target as HTMLSelectElement).value = '';
+const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
+const sourceText = ref<string | null>('');
+function cite(): void {
+  const chosen = sourceChoice.value!.chosenSource();
+  if (!chosen) return;
+  if (typeof chosen === 'string') {
+    issues.value = [createIssue('error', 'source.refused', chosen)];
+    return;
+  }
+  const done = editing.cite(props.link, chosen);
+  issues.value = done.ok ? [] : done.issues;
+  if (done.ok) sourceText.value = '';
 }
 function remove(): void {
   const done = editing.removeLink(props.link);
@@ -206,16 +214,15 @@ function remove(): void {
       </li>
     </ul>
     <p v-if="link.sources.length === 0" class="small soft">None: the link is only asserted.</p>
-    <select class="field add" aria-label="Add a source" @change="addSource">
-      <option value="">Add a source …</option>
-      <option
-        v-for="source in sources.filter(({ id }) => !link.sources.includes(id))"
-        :key="source.id"
-        :value="source.id"
-      >
-        {{ source.title }}
-      </option>
-    </select>
+    <SourceChoice
+      ref="sourceChoice"
+      v-model="sourceText"
+      :source="null"
+      :subject="link.derivative"
+      none="Begin of a title, or a new one: page corvane.example, 12 Oct 2026"
+      @keydown.enter.prevent="cite"
+    />
+    <v-btn v-if="sourceText" size="small" @click="cite">Cite it</v-btn>
     <div class="actions">
       <v-btn title="Undo brings it back" @click="remove">Delete the link</v-btn>
     </div>

@@ -3,15 +3,17 @@
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { RELATION_NAMES, RELATIONS, type Relation } from '../../../core/catalogue/relations.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { boundsOf } from '../../../core/catalogue/when.ts';
+import { parseWhen } from '../../../core/catalogue/parseWhen.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { wordRelation } from '../../../core/wording/lineageText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import type { Issue } from '../../../core/issue.ts';
-import { distributionOf } from '../../../core/lineage/releases.ts';
+import { distributionOf, editionsOf, releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import type { Beside } from '../../../core/editing/proposedLink.ts';
+import SourceChoice from '../sources/SourceChoice.vue';
+import { today } from '../../stores/clock.ts';
 import { useLinkEditing } from './useLinkEditing.ts';
 
 const props = defineProps<{
@@ -30,14 +32,28 @@ const name = ref('');
 const relation = ref<Relation>('installs from');
 const since = ref(props.isToday ? '' : formatDay(props.day));
 const certainty = ref<'sure' | 'likely' | 'claimed'>('likely');
+const wording = ref('');
+const sourceText = ref<string | null>(null);
+const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
+const sourceTrouble = ref('');
+/** The ends as they are meant: the project, one of its editions, one of its releases. */
+const from = ref(props.derivative ?? '');
+const onto = ref(props.base ?? '');
+function levelsOf(id: RecordId | null): RecordId[] {
+  if (!id) return [];
+  const distribution = distributionOf(store.catalogue, id);
+  return [
+    distribution,
+    ...editionsOf(store.catalogue, distribution).map((edition) => edition.id),
+    ...releasesOf(store.catalogue, distribution).map((release) => release.id),
+  ];
+}
 const issues = ref<readonly Issue[]>([]);
 const first = ref<HTMLElement | null>(null);
 const nameFor = (id: RecordId | null) => (id ? nameOf(store.catalogue, id) : '');
 
 const isLineal = computed(() => RELATIONS[relation.value].kind === 'lineal');
-const rivals = computed(() =>
-  props.derivative && isLineal.value ? editing.rivalsOf(props.derivative, props.day) : [],
-);
+const rivals = computed(() => (from.value && isLineal.value ? editing.rivalsOf(from.value, props.day) : []));
 const isSameBase = computed(() =>
   rivals.value.every(
     (rival) =>
@@ -54,22 +70,32 @@ const title = computed(() =>
 );
 const sentence = computed(
   () =>
-    `${props.derivative ? nameFor(props.derivative) : name.value || '…'} ${wordRelation(relation.value)} ${nameFor(props.base)}.`,
+    `${props.derivative ? nameFor(from.value) : name.value || '…'} ${wordRelation(relation.value)} ${nameFor(onto.value)}.`,
 );
-const dateProblem = computed(() => since.value !== '' && boundsOf(since.value) === null);
+const sinceDate = computed(() => (since.value ? parseWhen(since.value, today()) : ''));
+const dateProblem = computed(() => sinceDate.value === null);
 
 function add(): void {
   if (dateProblem.value) return;
-  const link = { relation: relation.value, since: since.value, certainty: certainty.value };
+  const chosen = sourceChoice.value?.chosenSource() ?? null;
+  sourceTrouble.value = typeof chosen === 'string' ? chosen : '';
+  if (typeof chosen === 'string') return;
+  const link = {
+    relation: relation.value,
+    since: sinceDate.value ?? '',
+    certainty: certainty.value,
+    ...(wording.value.trim() && { more: { wording: wording.value.trim() } }),
+  };
   const done = props.derivative
     ? editing.addLink(
         {
           ...link,
-          derivative: props.derivative,
-          base: props.base!,
+          derivative: from.value,
+          base: onto.value,
           beside: rivals.value.length ? beside.value : 'alone',
         },
         props.day,
+        chosen,
       )
     : editing.addDistribution(name.value.trim(), props.base ? { ...link, base: props.base } : null);
   if (!done.ok) issues.value = done.issues;
@@ -103,12 +129,24 @@ onMounted(() => void nextTick(() => first.value?.focus()));
         <input
           v-model.trim="since"
           class="field"
-          placeholder="2026-03-04, 2026-03, 2026 or 2026~"
+          placeholder="4 Mar 2026, Mar 2026, about 2016"
           :aria-invalid="dateProblem"
         />
       </label>
+      <label v-if="levelsOf(derivative).length > 1">
+        <span>It is said of</span>
+        <select v-model="from" class="field">
+          <option v-for="each in levelsOf(derivative)" :key="each" :value="each">{{ nameFor(each) }}</option>
+        </select>
+      </label>
+      <label v-if="derivative && levelsOf(base).length > 1">
+        <span>On</span>
+        <select v-model="onto" class="field">
+          <option v-for="each in levelsOf(base)" :key="each" :value="each">{{ nameFor(each) }}</option>
+        </select>
+      </label>
       <p v-if="dateProblem" class="small trouble">
-        Not a date. Write a day, a month or a year: 2026-03-04, 2026-03, 2026; 2026~ for about 2026.
+        Not a date. Write a day, a month or a year: 4 Mar 2026, Mar 2026, 2026, about 2016.
       </p>
       <label>
         <span>Certainty</span>
@@ -118,6 +156,14 @@ onMounted(() => void nextTick(() => first.value?.focus()));
           <option value="claimed">only claimed</option>
         </select>
       </label>
+      <template v-if="derivative">
+        <label>
+          <span>In its own words</span>
+          <input v-model="wording" class="field" maxlength="2000" />
+        </label>
+        <SourceChoice ref="sourceChoice" v-model="sourceText" :source="null" :subject="from" />
+        <p v-if="sourceTrouble" class="small trouble" role="alert">{{ sourceTrouble }}</p>
+      </template>
       <fieldset v-if="rivals.length > 0">
         <legend>It rests on {{ rivals.map((rival) => nameFor(rival.base)).join(' and ') }} already</legend>
         <label><input v-model="beside" type="radio" value="instead" /> This replaces it: end that link</label>

@@ -104,6 +104,12 @@ function fit(): void {
   field.style.height = 'auto';
   field.style.height = `${Math.min(field.scrollHeight, 160)}px`;
 }
+const below = ref<HTMLElement | null>(null);
+/** The names and what is said below the field stay in sight. */
+watch(
+  () => [names.value.length, trouble.value, understood.value?.text],
+  () => void nextTick(() => below.value?.scrollIntoView({ block: 'nearest' })),
+);
 onMounted(() => {
   fit();
   input.value?.focus();
@@ -220,7 +226,7 @@ defineExpose({ focus: () => input.value?.focus() });
         <span>{{ name.label }}</span> <span class="soft small cut">{{ name.about }}</span>
       </li>
     </ul>
-    <div class="below small">
+    <div ref="below" class="below small">
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <p v-else-if="understood?.text" id="visit-understood" role="status">
         <span class="soft">Enter records </span>{{ understood.text }}
@@ -341,7 +347,8 @@ textarea::placeholder {
 }
 .names + .below {
   visibility: visible;
-  padding-top: 222px;
+  /* As high as the list of names, which lies over it. */
+  padding-top: 208px;
 }
 .remark-word {
   color: rgb(var(--v-theme-accent-ink));

@@ -19,7 +19,15 @@ import { today } from '../../stores/clock.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useSources } from './useSources.ts';
 
-const props = defineProps<{ source: RecordId | null; subject: RecordId }>();
+const props = withDefaults(
+  defineProps<{
+    source: RecordId | null;
+    subject: RecordId;
+    /** What stands there while nothing is chosen. */
+    none?: string;
+  }>(),
+  { none: 'No source: it is recorded, and told as such.' },
+);
 /** What is typed; null until something is. */
 const typed = defineModel<string | null>({ default: null });
 
@@ -65,7 +73,7 @@ const understood = computed(() => {
     const { sourceKind, date, read, conditions } = known.value;
     return `${describe(sourceKind, date ?? read)}. ${wordConditions(conditions)}`.trim();
   }
-  if (!parsed.value) return 'No source: it is recorded, and told as such.';
+  if (!parsed.value) return props.none;
   if (!parsed.value.ok) return '';
   const { kind, title, date, place, by, conditions } = parsed.value.value;
   return `New: ${title} (${describe(kind, date)}${place && place !== title ? `, ${place}` : ''}${by ? `, by ${by}` : ''}). ${wordConditions(conditions)}`.trim();
