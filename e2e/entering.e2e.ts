@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { ABOUT_ID, createAbout } from '../core/catalogue/about.ts';
 import { withRecords } from '../core/catalogue/applyDiff.ts';
 import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
@@ -12,6 +12,13 @@ import { openApplication } from './application.ts';
 const app = openApplication();
 const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-entering-'));
 afterAll(() => rmSync(folder, { recursive: true }));
+
+beforeEach(({ onTestFailed, task }) => {
+  onTestFailed(async () => {
+    await app.page.screenshot({ path: `build/results/${task.name.replace(/\W+/g, '-').slice(0, 50)}.png` });
+    console.error(app.page.url(), app.errors.slice(0, 3));
+  });
+});
 
 const BROOK = '/dossiers/release:brook-4';
 
@@ -63,6 +70,7 @@ describe('what is entered in a dossier', () => {
     expect(await editor().getByLabel('Value').inputValue()).toBe('Weir Sans 10');
     await page.keyboard.press('Escape');
     await page.getByRole('link', { name: 'Lineage', exact: true }).click();
+    await page.getByRole('group', { name: 'Lineage map' }).waitFor();
     await page.goBack();
     await page.reload();
     await openEditor();
@@ -136,7 +144,7 @@ describe('what is entered in a dossier', () => {
     await page.getByRole('combobox', { name: 'Source', exact: true }).fill('brook.example');
     await page.keyboard.press('Enter');
     await expect.poll(() => page.getByRole('option', { name: /the same page/ }).count()).toBe(0);
-    await page.getByText(/^Cited \d+ times/).waitFor();
+    await page.getByText('Cited 2 times: Brook 4 (2 readings).').waitFor();
   });
 
   it('is called otherwise, and found by every name; a name that another has is refused', async () => {
@@ -151,7 +159,7 @@ describe('what is entered in a dossier', () => {
     await names.getByLabel(/^Other names/).fill('bruk');
     await page.keyboard.press('Enter');
     await page.getByRole('heading', { name: 'Brookside' }).waitFor();
-    await page.getByRole('button', { name: 'Edit the names' }).getByText('also bruk, Brook').waitFor();
+    await page.getByRole('button', { name: 'Edit the names' }).getByText('also bruk +1').waitFor();
     await page.getByRole('combobox', { name: 'Find anything recorded' }).fill('bruk');
     await page.getByRole('option', { name: /^Brookside also bruk/ }).waitFor();
     await page.getByText('Enter goes there, Shift+Enter to its dossier').waitFor();

@@ -38,6 +38,14 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'lineage-outline', address: '/lineage?view=outline' },
   { name: 'dossier-timeline', address: '/dossiers/release:varnley-6?tab=timeline' },
+  {
+    name: 'visit',
+    address: '/visit?of=release:bramblecote-3&source=source:live-session-bramblecote-3',
+    act: async (page) => {
+      await page.locator('#visit-line').pressSequentially('mem 590 MB @ 9 min, term');
+      await page.waitForTimeout(400);
+    },
+  },
   { name: 'dossiers', address: '/dossiers' },
   { name: 'dossier-summary', address: '/dossiers/release:tidewater-7.1?tab=summary' },
   { name: 'dossier-welcome', address: '/dossiers/release:tidewater-7.1?area=welcome' },
@@ -67,12 +75,6 @@ const SHOTS: readonly Shot[] = [
   {
     name: 'freshness',
     address: `/freshness?of=${encodeURIComponent('repository distribution:quickthorn')}`,
-    act: measured,
-  },
-  {
-    name: 'freshness-dark',
-    address: `/freshness?of=${encodeURIComponent('system release:fenwick-31')}`,
-    dark: true,
     act: measured,
   },
 ];

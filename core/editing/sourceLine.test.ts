@@ -127,6 +127,12 @@ describe('a source that is corrected', () => {
     expect(opens(back).spoiledBy).toEqual(['live image']);
     expect(READING).toContain('welcome.opens');
   });
+  it('keeps its day where the line names none', () => {
+    const catalogue = before();
+    const edit = valueOf(correctSource(catalogue, 'source:visit', 'installed, vm', TODAY));
+    const after = valueOf(applyDiff(catalogue, edit.diff));
+    expect(recordOf(after, 'source', 'source:visit')).toMatchObject({ date: '2026-02-01' });
+  });
   it('keeps what it was where the line is none, and is told where it is gone', () => {
     expect(correctSource(before(), 'source:visit', 'live, 3 bananas', TODAY)).toMatchObject({ ok: false });
     expect(correctSource(before(), 'source:nowhere', 'page x', TODAY)).toMatchObject({

@@ -134,7 +134,9 @@ export function citingAnother(
 export function correctSource(catalogue: Catalogue, id: RecordId, line: string, today: When): Edited {
   const before = recordOf(catalogue, 'source', id);
   if (!before) return failure(createIssue('error', 'diff.stale', id));
-  const parsed = parseSourceLine(line, today, before.of ? nameOf(catalogue, before.of) : '');
+  // What is seen keeps its day where the line names none.
+  const day = before.date && /^\d{4}-\d\d-\d\d$/.test(before.date) ? before.date : today;
+  const parsed = parseSourceLine(line, day, before.of ? nameOf(catalogue, before.of) : '');
   if (!parsed.ok) return parsed;
   const { kind, title, place, date, read, by, note, conditions } = parsed.value;
   const { date: _date, read: _read, ...rest } = before;

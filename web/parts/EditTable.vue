@@ -89,10 +89,7 @@ function onPaste(event: ClipboardEvent): void {
       <tbody>
         <tr v-for="row in rows" :key="row.id" :class="{ current: row.current }">
           <td v-for="(column, i) in columns" :key="column.id">
-            <router-link v-if="row.to && i === 0" class="open" :to="row.to">{{
-              row.cells[column.id]
-            }}</router-link>
-            <span v-else-if="column.fixed" class="fixed">{{ row.cells[column.id] }}</span>
+            <span v-if="column.fixed" class="fixed">{{ row.cells[column.id] }}</span>
             <select
               v-else-if="column.choices"
               :value="row.cells[column.id]"
@@ -111,7 +108,14 @@ function onPaste(event: ClipboardEvent): void {
               :aria-label="`${column.label} of ${row.cells[columns[0].id]}`"
               @change="onChange(row, column, $event)"
               @keydown.enter="($event.target as HTMLElement).blur()"
-            />
+            /><router-link
+              v-if="row.to && i === 0"
+              class="open"
+              :to="row.to"
+              :aria-label="`Open ${row.cells[column.id]}`"
+              title="Open it"
+              >›</router-link
+            >
           </td>
           <td class="end">
             <button
@@ -215,9 +219,16 @@ input::placeholder {
   color: rgb(var(--v-theme-ink-soft));
   opacity: 0.75;
 }
+td:has(> .open) {
+  display: flex;
+  align-items: center;
+}
 .open {
-  color: inherit;
-  font-weight: 500;
+  flex: none;
+  padding: 0 6px;
+  color: rgb(var(--v-theme-accent-ink));
+  font-weight: 700;
+  text-decoration: none;
 }
 .current .open {
   font-weight: 700;

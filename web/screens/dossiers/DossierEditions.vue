@@ -54,7 +54,7 @@ const nameOfEdition = (id: RecordId) => recordOf(props.catalogue, 'edition', id)
 const EDITION_TABLE: readonly EditColumn[] = [
   { id: 'name', label: 'Edition', width: '22%' },
   { id: 'standing', label: 'Standing', choices: EDITION_STANDINGS, width: '18%' },
-  { id: 'base', label: 'Base of its own', placeholder: 'Aldermoor 9', width: '24%' },
+  { id: 'base', label: 'Base of its own', placeholder: 'base, by name', width: '24%' },
   { id: 'note', label: 'Note', placeholder: 'note' },
 ];
 const editionRows = computed((): EditRow[] =>
@@ -150,10 +150,12 @@ const addAll = (put: readonly Release[]) =>
   notices.tellTrouble(store.commit(addReleases(props.catalogue, put)));
 const addAllEditions = (put: readonly Edition[]) =>
   notices.tellTrouble(store.commit(addEditions(props.catalogue, put)));
-function addOneEdition({ name: called, standing, note }: Readonly<Record<string, string>>): void {
-  notices.tellTrouble(
-    store.commit(addEdition(props.catalogue, distribution.value, { name: called, standing, note })),
+function addOneEdition({ name: called, standing, note, base }: Readonly<Record<string, string>>): void {
+  const added = store.commit(
+    addEdition(props.catalogue, distribution.value, { name: called, standing, note }),
   );
+  const made = editions.value.find(({ name: each }) => each === called.trim());
+  if (notices.tellTrouble(added) && base.trim() && made) setEdition(made.id, 'base', base.trim());
 }
 
 /** Images are one list of the release; each edit writes the list, from the source that it came from. */

@@ -63,6 +63,14 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
         ›
       </template>
       <router-link v-if="table.layers.length === 1" to="/dossiers">All dossiers</router-link>
+      <span class="spacer" />
+      <v-btn size="small" :to="{ name: 'visit', query: { of: props.release, edition: top.edition } }"
+        >Visit it</v-btn
+      >
+      <v-btn size="small" :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
+        >Show on the map</v-btn
+      >
+      <v-btn size="small" @click="$emit('exportMarkdown')">Export as Markdown</v-btn>
     </div>
     <div class="title">
       <DossierNames :key="top.distribution" :distribution="top.distribution" />
@@ -100,12 +108,6 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
         </button>
       </template>
       <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
-      <span class="spacer" />
-      <v-btn :to="{ name: 'visit', query: { of: props.release, edition: top.edition } }">Visit it</v-btn>
-      <v-btn :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
-        >Show on the map</v-btn
-      >
-      <v-btn @click="$emit('exportMarkdown')">Export as Markdown</v-btn>
     </div>
     <p v-if="purpose" class="purpose cut" :title="purpose">“{{ purpose }}”</p>
     <div class="chain">
@@ -124,6 +126,11 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
 <style scoped>
 .head {
   padding: 12px 20px 0;
+}
+.crumbs {
+  display: flex;
+  align-items: center;
+  gap: 6px;
 }
 .title {
   display: flex;

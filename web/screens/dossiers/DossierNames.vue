@@ -79,13 +79,15 @@ function save(): void {
     <button
       type="button"
       class="edit small"
-      title="Name and other names"
+      :title="`Name and other names: ${record?.aliases.join(', ') || 'none'}`"
       aria-label="Edit the names"
       @click="open"
     >
-      <template v-if="record?.aliases.length"
-        >also {{ record.aliases.slice(0, 2).join(', ') }}{{ record.aliases.length > 2 ? ' …' : '' }}</template
-      ><template v-else>names</template>
+      {{
+        record?.aliases.length
+          ? `also ${record.aliases[0]}${record.aliases.length > 1 ? ` +${record.aliases.length - 1}` : ''}`
+          : 'names'
+      }}
     </button>
   </template>
 </template>
