@@ -21,6 +21,8 @@ const SCREENS = [
     'assessment',
   ].map((tab) => `/dossiers/release:tidewater-7.1?tab=${tab}`),
   ...['repositories', 'welcome', 'themes'].map((area) => `/dossiers/release:tidewater-7.1?area=${area}`),
+  '/visit',
+  '/visit?of=release:bramblecote-3&source=source:live-session-bramblecote-3',
   '/intake',
   '/freshness',
   '/nowhere',

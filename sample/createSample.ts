@@ -1,7 +1,7 @@
 /** Makes the sample's catalogue: the analyst's notes, and what the captures and repositories of the world show. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { createAbout, ABOUT_ID } from '../core/catalogue/about.ts';
-import type { Catalogue } from '../core/catalogue/catalogue.ts';
+import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { checkDiff } from '../core/catalogue/checkDiff.ts';
 import { createComparison, type Comparison } from '../core/catalogue/comparison.ts';
@@ -9,7 +9,7 @@ import { diffOfRecords } from '../core/catalogue/diff.ts';
 import { withRecords } from '../core/catalogue/applyDiff.ts';
 import { createReading, type Reading } from '../core/catalogue/reading.ts';
 import { createRecordId, type RecordId } from '../core/catalogue/recordId.ts';
-import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
+import { KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
 import { createSource, type Source } from '../core/catalogue/source.ts';
 import type { CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
 import { basesOf } from '../core/lineage/bases.ts';
@@ -62,7 +62,7 @@ export function createSample(
   ]);
   const measured = recorded.flatMap((capture) => comparisonOf(world, repositories, described, capture, ends));
   return {
-    catalogue: withVisit(withRecords(described, measured.map(asWritten))),
+    catalogue: catalogueAsWritten(withVisit(withRecords(described, measured.map(asWritten)))),
     packages: new Map(kept.flatMap(({ packages }) => [...packages])),
   };
 }
@@ -79,6 +79,11 @@ function catalogueOf(records: readonly AnyRecord[]): Catalogue {
   const issues = checkDiff(empty, diff);
   if (issues.length > 0) throw new Error(`sample: ${JSON.stringify(issues.slice(0, 5))}`);
   return withRecords(empty, Object.values(diff.added));
+}
+
+/** The same catalogue with every record as its schema writes it. */
+function catalogueAsWritten(catalogue: Catalogue): Catalogue {
+  return catalogueOf(KIND_NAMES.flatMap((kind) => [...recordsOf(catalogue, kind)] as AnyRecord[]));
 }
 
 function asWritten(record: AnyRecord): AnyRecord {

@@ -157,7 +157,11 @@ describe('the scenario', () => {
     expect(end('release:penhallow-5')).toBeGreaterThan(end('release:tidewater-7.1'));
   });
   it('cites every source, and says nothing twice from one source', () => {
-    const cited = new Set([...all('reading'), ...all('claim')].map(({ source }) => source));
+    const cited = new Set(
+      [...all('reading'), ...all('claim'), ...all('fault'), ...all('plan'), ...all('event')].map(
+        ({ source }) => source,
+      ),
+    );
     for (const { sources } of all('link')) sources.forEach((id) => cited.add(id));
     expect(
       all('source')

@@ -17,6 +17,11 @@ export function beginNextRelease(
   next: NextRelease,
   day: number,
 ): Edited<Release> {
+  const before = recordOf(catalogue, 'release', from);
+  if (before && isDoubled(catalogue, { ...before, id: '' }, next.version))
+    return failure(
+      createIssue('error', 'release.exists', next.version, { of: nameOf(catalogue, before.distribution) }),
+    );
   const records = beginRelease(catalogue, from, next, day);
   const [release] = records;
   const label = {

@@ -2,7 +2,7 @@
 /** A release begun from the one that is open: version, date, and the release that it rests on. */
 import { computed, ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { boundsOf } from '../../../core/catalogue/when.ts';
+import { parseWhen } from '../../../core/catalogue/parseWhen.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { Release } from '../../../core/catalogue/release.ts';
@@ -14,6 +14,8 @@ import { addReleases, beginNextRelease } from '../../../core/editing/releases.ts
 import { distributionOf, releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import PasteSheet from '../../parts/PasteSheet.vue';
+import { today } from '../../stores/clock.ts';
+import { useDraftOf } from '../../stores/drafts.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
 const props = defineProps<{ catalogue: Catalogue; from: RecordId; link: Link | undefined; day: number }>();
@@ -25,7 +27,9 @@ const version = ref('');
 const date = ref('');
 const base = ref('');
 const issues = ref<readonly Issue[]>([]);
-const dateProblem = computed(() => date.value !== '' && !boundsOf(date.value));
+const { drop } = useDraftOf(`release/${props.from}`, { version, date, base });
+const written = computed(() => (date.value ? parseWhen(date.value, today()) : ''));
+const dateProblem = computed(() => written.value === null);
 const bases = computed(() =>
   props.link ? releasesOf(props.catalogue, distributionOf(props.catalogue, props.link.base)) : [],
 );
@@ -49,7 +53,7 @@ function begin(): void {
       props.from,
       {
         version: version.value.trim(),
-        date: date.value,
+        date: written.value ?? '',
         ...(base.value && { base: base.value }),
       },
       props.day,
@@ -58,7 +62,7 @@ function begin(): void {
   issues.value = done.ok ? [] : done.issues;
   if (!done.ok) return;
   open.value = false;
-  version.value = '';
+  drop();
   emit('begun', done.value.id);
 }
 </script>
@@ -90,11 +94,11 @@ function begin(): void {
         ><input
           v-model.trim="date"
           class="field"
-          placeholder="2026-11-30, 2026-11 or 2026"
+          placeholder="30 Nov 2026, Nov 2026 or 2026"
           :aria-invalid="dateProblem"
       /></label>
       <p v-if="dateProblem" class="small trouble">
-        Not a date. Write a day, a month or a year: 2026-11-30, 2026-11, 2026.
+        Not a date. Write a day, a month or a year: 30 Nov 2026, Nov 2026, 2026.
       </p>
       <label v-if="bases.length">
         <span>Rests on</span>

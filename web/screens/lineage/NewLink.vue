@@ -12,6 +12,7 @@ import { distributionOf, editionsOf, releasesOf } from '../../../core/lineage/re
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import type { Beside } from '../../../core/editing/proposedLink.ts';
+import { useDraftOf } from '../../stores/drafts.ts';
 import SourceChoice from '../sources/SourceChoice.vue';
 import { today } from '../../stores/clock.ts';
 import { useLinkEditing } from './useLinkEditing.ts';
@@ -61,6 +62,9 @@ const isSameBase = computed(() =>
   ),
 );
 const beside = ref<Beside>('instead');
+const { drop } = useDraftOf(`link/${props.derivative ?? ''}/${props.base ?? ''}`, {
+  ...{ name, relation, since, certainty, wording, sourceText, from, onto, beside },
+});
 const title = computed(() =>
   props.derivative
     ? `${nameFor(props.derivative)} and ${nameFor(props.base)}`
@@ -98,8 +102,12 @@ function add(): void {
         chosen,
       )
     : editing.addDistribution(name.value.trim(), props.base ? { ...link, base: props.base } : null);
-  if (!done.ok) issues.value = done.issues;
-  else emit('done', props.derivative ?? (done.value as { id: RecordId }).id);
+  if (!done.ok) {
+    issues.value = done.issues;
+    return;
+  }
+  drop();
+  emit('done', props.derivative ?? (done.value as { id: RecordId }).id);
 }
 onMounted(() => void nextTick(() => first.value?.focus()));
 </script>

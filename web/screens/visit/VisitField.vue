@@ -10,7 +10,7 @@ import { completeName, splitLine, type LineName } from '../../../core/editing/li
 import { completeWord } from '../../../core/editing/lines/completeWord.ts';
 import { catalogueAfter } from '../../../core/editing/lines/pastedLines.ts';
 import { lineWord } from '../../../core/editing/lines/lineWords.ts';
-import { recordOf } from '../../../core/catalogue/catalogue.ts';
+import { recordOf, recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
 import { nameOfLayer } from '../../../core/lineage/names.ts';
@@ -31,11 +31,21 @@ const refused = ref('');
 const step = computed(() => (!visit.turn.subject ? 'about' : !visit.source ? 'from' : 'line'));
 const named = computed(() => (step.value === 'line' ? splitLine(visit.text) : null));
 const isNaming = computed(() => step.value === 'line' && (!named.value || !named.value.rest));
-const names = computed<LineName[]>(() =>
-  isNaming.value && !isShut.value && visit.text.trim()
-    ? completeName(visit.text.replace(/:\s*$/, ''), 7)
-    : [],
-);
+/** Distributions that are called so: a line about one of them begins with its name. */
+const things = computed(() => {
+  const typed = visit.text.trim().toLowerCase();
+  if (!isNaming.value || isShut.value || typed.length < 2) return [];
+  return [...recordsOf(store.catalogue, 'distribution')]
+    .filter(({ name, aliases }) => [name, ...aliases].some((each) => each.toLowerCase().startsWith(typed)))
+    .slice(0, 3)
+    .map(({ id, name }): LineName => ({ id, label: name, about: 'a line about it' }));
+});
+const names = computed<LineName[]>(() => [
+  ...(isNaming.value && !isShut.value && visit.text.trim()
+    ? completeName(visit.text.replace(/:\s*$/, ''), 7 - things.value.length)
+    : []),
+  ...things.value,
+]);
 const ghost = computed(() => completeWord(visit.context(), visit.text, 1)[0]);
 const edited = computed(() => (visit.text.trim() && !isNaming.value ? visit.edited() : null));
 const understood = computed(() => {
@@ -67,7 +77,8 @@ const help = computed(() => {
           : '';
     return `${words} ${how}`.trim();
   }
-  const word = lineWord(name.word!);
+  if (!name.word) return `What follows behind its name is about ${name.label}.`;
+  const word = lineWord(name.word);
   return `${word.about[0].toUpperCase()}${word.about.slice(1)}. For example: ${word.label.toLowerCase()} ${word.example}`;
 });
 /** What a line is about, and what it cites: always beside the field. */
