@@ -150,7 +150,7 @@ describe('what is entered in a dossier', () => {
   it('is called otherwise, and found by every name; a name that another has is refused', async () => {
     const { page } = app;
     await app.open(`${BROOK}?tab=summary`);
-    await page.getByRole('button', { name: 'Edit the names' }).click();
+    await page.getByRole('button', { name: /edit the names$/ }).click();
     const names = page.getByRole('form', { name: 'Names' });
     await names.getByLabel('Name', { exact: true }).fill('Alder');
     await page.keyboard.press('Enter');
@@ -159,7 +159,7 @@ describe('what is entered in a dossier', () => {
     await names.getByLabel(/^Other names/).fill('bruk');
     await page.keyboard.press('Enter');
     await page.getByRole('heading', { name: 'Brookside' }).waitFor();
-    await page.getByRole('button', { name: 'Edit the names' }).getByText('also bruk +1').waitFor();
+    await page.getByRole('button', { name: 'also bruk +1: edit the names' }).waitFor();
     await page.getByRole('combobox', { name: 'Find anything recorded' }).fill('bruk');
     await page.getByRole('option', { name: /^Brookside also bruk/ }).waitFor();
     await page.getByText('Enter goes there, Shift+Enter to its dossier').waitFor();

@@ -127,6 +127,14 @@ describe('a source that is corrected', () => {
     expect(opens(back).spoiledBy).toEqual(['live image']);
     expect(READING).toContain('welcome.opens');
   });
+  it('spoils by its new conditions what the old ones did not', () => {
+    const catalogue = before();
+    const later = valueOf(
+      applyDiff(catalogue, valueOf(mergeSources(catalogue, 'source:visit', 'source:again')).diff),
+    );
+    const edit = valueOf(correctSource(later, 'source:again', 'live, vm', TODAY));
+    expect(opens(valueOf(applyDiff(later, edit.diff))).spoiledBy).toEqual(['live image']);
+  });
   it('keeps its day where the line names none', () => {
     const catalogue = before();
     const edit = valueOf(correctSource(catalogue, 'source:visit', 'installed, vm', TODAY));

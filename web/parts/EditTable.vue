@@ -225,7 +225,10 @@ td:has(> .open) {
 }
 .open {
   flex: none;
-  padding: 0 6px;
+  display: grid;
+  place-items: center;
+  width: 24px;
+  height: 24px;
   color: rgb(var(--v-theme-accent-ink));
   font-weight: 700;
   text-decoration: none;

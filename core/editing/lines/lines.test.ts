@@ -10,6 +10,10 @@ import { FACT_KEYS, findFactKey } from '../../catalogue/factSheet.ts';
 import { NAMED_KEYS } from '../../catalogue/factNames.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import { diffOfRemoval } from '../../catalogue/removal.ts';
+import { firstDayOf } from '../../catalogue/days.ts';
+import { changesOf } from '../../layers/changes.ts';
+import { layerTable } from '../../layers/layerTable.ts';
+import { chainOf } from '../../lineage/chain.ts';
 import { completeWord } from './completeWord.ts';
 import { formatMarks, readMarks } from './lineMarks.ts';
 import { completeName, splitLine } from './lineNames.ts';
@@ -53,6 +57,7 @@ describe('the beginning of a line', () => {
     ['file systems ext4, btrfs', 'editions.fileSystems', 'ext4, btrfs'],
     ['icons on the desktop none', 'defaults.desktopIcons', 'none'],
     ['mail Letterbird 106', 'defaults.application.mail', 'Letterbird 106'],
+    ['kernel st 4', 'kernel.version', 'st 4'],
     ['for whom newcomers', 'identity.audience', 'newcomers'],
     ['for guide; backup', 'strength', 'guide; backup'],
   ])('is told from its value: %s', (line, id, rest) => {
@@ -308,6 +313,36 @@ describe('the log', () => {
       ),
     );
     expect(reading(desk, 'welcome.opens')).toMatchObject({ spoiledBy: [], source: desk.turn.source });
+  });
+});
+
+describe('a change against another than the base', () => {
+  it('is recorded with what it is one from, and is no change of the layer', () => {
+    const desk = visit(
+      'about new Alder 9',
+      'icons Plain',
+      'about gor 2026.10',
+      'on alder 9',
+      'release 2026.07, 1 Jul 2026',
+    );
+    const base = desk.catalogue;
+    const lines = ['change icons: replaces A > B, against 2026.07 because it was old'];
+    for (const line of lines) desk.write(line);
+    expect([...recordsOf(desk.catalogue, 'change')]).toMatchObject([
+      {
+        key: 'themes.icons',
+        does: 'replaces',
+        before: 'A',
+        after: 'B',
+        against: 'release:gorsemoor-2026.07',
+        motive: 'it was old',
+      },
+    ]);
+    const changes = (catalogue: typeof base) =>
+      changesOf(
+        layerTable(catalogue, chainOf(catalogue, 'release:gorsemoor-2026.10', firstDayOf('2026-10-20'))),
+      ).length;
+    expect(changes(desk.catalogue)).toBe(changes(base));
   });
 });
 

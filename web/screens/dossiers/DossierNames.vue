@@ -15,6 +15,11 @@ const name = ref(record.value?.name ?? '');
 const others = ref(record.value?.aliases.join('; ') ?? '');
 const { restored, drop } = useDraftOf(`names/${props.distribution}`, { name, others });
 const isOpen = ref(restored.value);
+/** The first of the other names, and how many there are more. */
+const shown = computed(() => {
+  const [first, ...more] = record.value?.aliases ?? [];
+  return first ? `also ${first}${more.length ? ` +${more.length}` : ''}` : 'names';
+});
 const trouble = ref('');
 const field = ref<HTMLInputElement | null>(null);
 
@@ -80,14 +85,10 @@ function save(): void {
       type="button"
       class="edit small"
       :title="`Name and other names: ${record?.aliases.join(', ') || 'none'}`"
-      aria-label="Edit the names"
+      :aria-label="`${shown}: edit the names`"
       @click="open"
     >
-      {{
-        record?.aliases.length
-          ? `also ${record.aliases[0]}${record.aliases.length > 1 ? ` +${record.aliases.length - 1}` : ''}`
-          : 'names'
-      }}
+      {{ shown }}
     </button>
   </template>
 </template>
