@@ -145,6 +145,12 @@ describe('what is entered in a dossier', () => {
     await page.keyboard.press('Enter');
     await expect.poll(() => page.getByRole('option', { name: /the same page/ }).count()).toBe(0);
     await page.getByText('Cited 2 times: Brook 4 (2 readings).').waitFor();
+    await page.getByRole('button', { name: 'Other source for Cursor' }).focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('combobox', { name: 'Source', exact: true }).fill('page cursors.example');
+    await page.keyboard.press('Enter');
+    await page.getByRole('option', { name: /cursors\.example/ }).waitFor();
+    await page.getByText('Cited 1 time: Brook 4 (1 reading).').waitFor();
   });
 
   it('is called otherwise, and found by every name; a name that another has is refused', async () => {

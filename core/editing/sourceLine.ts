@@ -22,7 +22,7 @@ interface KindWord {
 }
 
 /** The words that a line of a source begins with; the first of each line is the one that is offered. */
-export const SOURCE_WORDS: readonly KindWord[] = [
+const SOURCE_WORDS: readonly KindWord[] = [
   { words: 'installed system, installed', kind: 'handsOn', conditions: { medium: 'installed' } },
   { words: 'live session, live image, live', kind: 'handsOn', conditions: { medium: 'live' } },
   { words: 'seen, hands on, visit', kind: 'handsOn' },

@@ -153,7 +153,7 @@ function typedValue(fact: FactKey, value: FactValue): string {
 }
 
 /** What a reading says, in the fact's own notation. */
-export function typedSaying(fact: FactKey, { state, value, said, tried, marks }: Reading): string {
+function typedSaying(fact: FactKey, { state, value, said, tried, marks }: Reading): string {
   switch (state) {
     case 'unchanged':
       return 'unchanged';

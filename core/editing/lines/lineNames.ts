@@ -149,10 +149,3 @@ function bestName(typed: readonly string[]): LineName | null {
 
 /** The name that the whole of a text begins, or is; null where none fits. */
 export const nameBegunBy = (text: string): LineName | null => bestName(wordsOf(text));
-
-/** The name of a fact or of a word. */
-export function nameOfLine(id: string): LineName {
-  const found = ALL.find((each) => each.id === id);
-  if (!found) throw new Error(`lines: expected the name of a fact or a word, came "${id}"`);
-  return found;
-}

@@ -20,6 +20,7 @@ import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { evidenceOfSources } from '../../../core/layers/evidenceOf.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
+import ExchangeSource from '../sources/ExchangeSource.vue';
 import SourceTools from '../sources/SourceTools.vue';
 
 const props = defineProps<{ catalogue: Catalogue; table: LayerTable }>();
@@ -184,6 +185,12 @@ function onKey(event: KeyboardEvent): void {
               </td>
               <td>
                 {{ saying(line) }}
+                <ExchangeSource
+                  v-if="!byCapture"
+                  :reading="line.reading"
+                  :fact="line.fact.label"
+                  class="on-row"
+                />
                 <div v-if="!byCapture && line.reading.place" class="small soft mono cut">
                   {{ line.reading.place }}
                 </div>
@@ -207,6 +214,15 @@ function onKey(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
+/* Offered where one is: a column of buttons would be louder than what is said. */
+.on-row:not(:has(form)) {
+  float: right;
+  opacity: 0;
+}
+tr:hover .on-row,
+.on-row:focus-within {
+  opacity: 1;
+}
 .bar {
   display: flex;
   align-items: center;
