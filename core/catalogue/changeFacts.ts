@@ -331,6 +331,12 @@ export const CHANGE_FACTS: AreaLines = [
         choices('fixed, long-term, interim, rolling, held-back rolling, frozen base', true),
       ],
       ['cadence', 'Cadence', 'text', 'How often a release appears.'],
+      [
+        'roles',
+        'Role of each kind of release',
+        'list',
+        'What each kind of release is for: “interim: tries what comes”.',
+      ],
       ['words', 'Model in its own words', 'text', 'How the project describes its releases.', OWN],
       [
         'life',

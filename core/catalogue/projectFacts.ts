@@ -286,6 +286,7 @@ export const PROJECT_FACTS: AreaLines = [
       ['stability', 'Stability', 'text', 'How it held over days of use.', ONCE],
       ['speed', 'Speed', 'text', 'How quick or slow it felt, and on which machine.', ONCE],
       ['upgrade', 'Upgrade tried', 'text', 'How often an upgrade was tried, and how it went.', ONCE],
+      ['author', 'What the author uses', 'text', 'What whoever writes this uses, and since when.', ONCE],
       ['untested', 'Could not be tested', 'list', 'What could not be tested, and why: “what: why”.', ONCE],
     ],
   ],

@@ -219,7 +219,7 @@ function remove(): void {
       v-model="sourceText"
       :source="null"
       :subject="link.derivative"
-      none="Begin of a title, or a new one: page corvane.example, 12 Oct 2026"
+      none="The beginning of a title, or a new one: page corvane.example, 12 Oct 2026"
       @keydown.enter.prevent="cite"
     />
     <v-btn v-if="sourceText" size="small" @click="cite">Cite it</v-btn>
