@@ -130,9 +130,18 @@ function onItsBase(
   const since = link.since ?? recordOf(catalogue, 'release', link.derivative)?.date ?? '';
   const to = { link: link.id };
   const statements = [state('base', { steps, since }, { sources: link.sources, to, leads: true })];
-  if (link.reason || link.wording)
+  if (link.reason || link.wording || link.endorsed.length > 0)
     statements.push(
-      state('baseReason', { reason: link.reason, wording: link.wording }, { sources: link.sources, to }),
+      state(
+        'baseReason',
+        {
+          reason: link.reason,
+          wording: link.wording,
+          base: nameOf(catalogue, link.base),
+          endorsed: link.endorsed,
+        },
+        { sources: link.sources, to },
+      ),
     );
   const comparison = newestComparison(catalogue, link, day);
   if (comparison)

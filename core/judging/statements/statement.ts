@@ -10,6 +10,7 @@ import type { Fault } from '../../catalogue/fault.ts';
 import type { Plan } from '../../catalogue/plan.ts';
 import type { Procedure } from '../../catalogue/procedure.ts';
 import type { Claim } from '../../catalogue/claim.ts';
+import type { Link } from '../../catalogue/link.ts';
 import type { Loss } from '../../catalogue/loss.ts';
 import type { PackageCounts } from '../../catalogue/comparison.ts';
 import type { Relation } from '../../catalogue/relations.ts';
@@ -73,7 +74,13 @@ export interface StatementKinds {
   };
   independent: object;
   baseUnknown: object;
-  baseReason: { readonly reason: string; readonly wording: string };
+  /** `endorsed`: how the project of the base stands to it, over time. */
+  baseReason: {
+    readonly reason: string;
+    readonly wording: string;
+    readonly base: string;
+    readonly endorsed: Link['endorsed'];
+  };
   /** The release before stood on another base. */
   baseBefore: { readonly release: string; readonly bases: readonly ToldBase[] };
   carried: { readonly base: string; readonly counts: PackageCounts; readonly losses: readonly Loss[] };

@@ -100,10 +100,14 @@ export function wordBaseUnknown({ subject }: Params<'baseUnknown'>): string {
   return `It is not known what ${subject} is built on.`;
 }
 
-export function wordBaseReason({ reason, wording }: Params<'baseReason'>): string {
+export function wordBaseReason({ reason, wording, base, endorsed }: Params<'baseReason'>): string {
+  const stands = endorsed.map(
+    ({ date, standing }) => `${standing}${date ? ` since ${formatWhen(date)}` : ''}`,
+  );
   return [
     reason && sentence(`the reason: ${reason}`),
     wording && `The project says of that: “${dropStop(wording)}”.`,
+    stands.length > 0 && sentence(`how ${base} stands to it: ${stands.join(', ')}`),
   ]
     .filter(Boolean)
     .join(' ');

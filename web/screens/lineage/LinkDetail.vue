@@ -14,6 +14,7 @@ import { wordIssue } from '../../../core/wording/issueText.ts';
 import { createIssue, type Issue } from '../../../core/issue.ts';
 import { distributionOf, releasesOf } from '../../../core/lineage/releases.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
+import { formatEndorsed, parseEndorsed } from '../../../core/editing/endorsed.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import PackageBar from '../../parts/PackageBar.vue';
 import SourceChoice from '../sources/SourceChoice.vue';
@@ -56,6 +57,11 @@ function changeDate(key: 'since' | 'until', event: Event): void {
       }),
     ];
   else change({ [key]: date });
+}
+function changeEndorsed(event: Event): void {
+  const read = parseEndorsed(textOf(event), today());
+  if (read.ok) change({ endorsed: read.value });
+  else issues.value = read.issues;
 }
 const textOf = (event: Event) => (event.target as HTMLInputElement).value;
 const sourceChoice = ref<InstanceType<typeof SourceChoice> | null>(null);
@@ -185,6 +191,16 @@ function remove(): void {
               .filter(Boolean),
           })
         "
+      />
+    </label>
+    <label v-if="isLineal">
+      <span>Endorsed</span>
+      <input
+        class="field"
+        :value="formatEndorsed(link.endorsed)"
+        title="How the project of the base stands to it, over time"
+        placeholder="2018: unofficial; 2024: official"
+        @change="changeEndorsed"
       />
     </label>
     <label>
