@@ -100,10 +100,13 @@ const READERS: readonly PartReader[] = [
 ];
 
 /** Reads conditions said in one line. Parts are separated by commas. */
-export function parseConditions(text: string): SaidConditions {
+export const parseConditions = (text: string): SaidConditions => readConditions(splitParts(text));
+
+/** Reads parts that may be conditions. */
+export function readConditions(parts: readonly string[]): SaidConditions {
   let conditions: Conditions = {};
   const unread: string[] = [];
-  for (const part of splitParts(text)) {
+  for (const part of parts) {
     const said = READERS.reduce<Conditions | null>((found, read) => found ?? read(part), null);
     if (said) conditions = { ...conditions, ...said };
     else unread.push(part);

@@ -57,13 +57,7 @@ export function writeFact(
   const typed = readTyped(fact, saying);
   if (!typed.ok) return typed;
   const { id: source, conditions, isPartial, records } = citedSource(catalogue, chosen, today);
-  const known = recordsBelongingTo(catalogue, subject, 'reading').find(
-    (reading) =>
-      reading.subject === subject &&
-      reading.key === fact.key &&
-      reading.source === source &&
-      isUnder(reading.conditions, edition, around),
-  );
+  const known = readingSaid(catalogue, { subject, fact, source, edition, conditions: around });
   const {
     value: _value,
     said: _said,
@@ -108,6 +102,28 @@ export function writeFact(
   };
   const label = { code: 'fact.write', params: { fact: fact.label, of: nameOf(catalogue, subject) } } as const;
   return createEdit(catalogue, label, diffOfRecords(catalogue, [...records, written]), source);
+}
+
+/** What was said of a fact from a source, under the conditions that are given: what writing it again corrects. */
+export function readingSaid(
+  catalogue: Catalogue,
+  {
+    subject,
+    fact,
+    source,
+    edition,
+    conditions,
+  }: Pick<FactWriting, 'subject' | 'fact' | 'edition' | 'conditions'> & {
+    readonly source: RecordId | undefined;
+  },
+): Reading | undefined {
+  return recordsBelongingTo(catalogue, subject, 'reading').find(
+    (reading) =>
+      reading.subject === subject &&
+      reading.key === fact.key &&
+      reading.source === source &&
+      isUnder(reading.conditions, edition, conditions),
+  );
 }
 
 /** True for what was seen under the same conditions of its own: another measurement of the same visit is another reading. */

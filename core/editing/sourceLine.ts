@@ -5,7 +5,7 @@
  *     kind   = "page" / "notes" / "directory" / "measured" / "memory" / "heard" / "live" / "installed" / "seen"
  *     part   = date / "read" date / "by" name / address / a condition (saidConditions.ts) / title
  */
-import { parseConditions, splitParts, formatConditions } from '../catalogue/saidConditions.ts';
+import { readConditions, splitParts, formatConditions } from '../catalogue/saidConditions.ts';
 import { parseWhen } from '../catalogue/parseWhen.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { SOURCE_KINDS, type SourceKind } from '../catalogue/sourceKinds.ts';
@@ -71,14 +71,14 @@ export function parseSourceLine(text: string, today: When, of = ''): Result<NewS
     const readOn = read && parseWhen(read[1], today);
     if (readOn) found.read = readOn;
     else if (date) found.date = date;
-    else if (by && !isSeen) found.by = by[1];
-    else if (by && /^by \p{Lu}/u.test(part)) found.by = by[1];
+    // Of what is seen, “by” may name the tool too: a name has a capital.
+    else if (by && (!isSeen || /^by \p{Lu}/u.test(part))) found.by = by[1];
     else if (ADDRESS.test(part) && !found.place) found.place = part;
     else unread.push(part);
   }
   let conditions: Conditions = kind.conditions ?? {};
   if (isSeen) {
-    const said = parseConditions(unread.map((part) => (part.includes(',') ? `"${part}"` : part)).join(', '));
+    const said = readConditions(unread);
     conditions = { ...conditions, ...said.conditions };
     unread = [...said.unread];
     if (unread.length > 1 || (unread.length === 1 && isConditionLike(unread[0])))

@@ -3,13 +3,13 @@
  * edition, then those of its distribution. A release is a thing of its day: a link of its edition or distribution counts for
  * it when it was in force on the day of the release, whatever came later. What has no date follows the day asked about.
  */
-import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { isInForce, isLineal, linksFrom } from './linksInForce.ts';
-import { editionsOf, releaseOfEdition } from './releases.ts';
+import { editionsOf, releaseOfEdition, releasesOf } from './releases.ts';
 
 /** What one edition of a release rests on, first base first; no link where that is not known. */
 export interface EditionBases {
@@ -30,6 +30,14 @@ export function dayOfRelease({ date }: Release): number | undefined {
   if (!bounds) return undefined;
   if (Number.isFinite(bounds.last)) return bounds.last;
   return Number.isFinite(bounds.first) ? bounds.first : undefined;
+}
+
+/** The release of the same distribution that came out before one; undefined where its day is not known. */
+export function releaseBefore(catalogue: Catalogue, id: RecordId): Release | undefined {
+  const release = recordOf(catalogue, 'release', id);
+  const day = release && dayOfRelease(release);
+  if (!release || day === undefined) return undefined;
+  return releasesOf(catalogue, release.distribution).find((each) => (dayOfRelease(each) ?? Infinity) < day);
 }
 
 /** The editions that a release is a state of, by name: those that it lists, else all of its distribution. */

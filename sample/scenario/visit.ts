@@ -1,8 +1,7 @@
 /** One sitting of the scenario’s analyst, as it was typed: a live session of Bramblecote, and its site. */
 import { applyDiff } from '../../core/catalogue/applyDiff.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
-import type { VisitTurn } from '../../core/editing/lines/lineDesk.ts';
-import { writeLine } from '../../core/editing/lines/writeLine.ts';
+import { writeLines } from '../../core/editing/lines/pastedLines.ts';
 
 const LINES = [
   'about Bramblecote 3',
@@ -25,14 +24,11 @@ const LINES = [
 
 /** The catalogue with the sitting in it. Throws where a line is refused: the scenario contradicts itself then. */
 export function withVisit(catalogue: Catalogue): Catalogue {
-  let turn: VisitTurn = { subject: null, source: null };
-  let after = catalogue;
-  for (const line of LINES) {
-    const edited = writeLine({ catalogue: after, turn, today: '2026-11-20', author: 'M. Ardley' }, line);
-    const applied = edited.ok ? applyDiff(after, edited.value.diff) : edited;
-    if (!edited.ok || !applied.ok) throw new Error(`sample: “${line}” is refused`);
-    after = applied.value;
-    turn = edited.value.made.turn;
-  }
-  return after;
+  const turn = { subject: null, source: null };
+  const context = { catalogue, turn, today: '2026-11-20', author: 'M. Ardley' };
+  const edited = writeLines(context, LINES.join('\n'));
+  const refused = edited.ok ? edited.value.made.lines.find(({ issues }) => issues.length > 0) : undefined;
+  const after = edited.ok ? applyDiff(catalogue, edited.value.diff) : edited;
+  if (refused || !after.ok) throw new Error(`sample: “${refused?.text ?? 'the visit'}” is refused`);
+  return after.value;
 }

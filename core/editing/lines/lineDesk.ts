@@ -5,18 +5,18 @@
 import { findRecord, recordOf, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { diffOfRecords } from '../../catalogue/diff.ts';
 import { createDistribution } from '../../catalogue/distribution.ts';
-import { createEdition } from '../../catalogue/edition.ts';
+import { createEdition, type Edition } from '../../catalogue/edition.ts';
 import type { EditLabel } from '../../catalogue/edit.ts';
 import { createFreshId } from '../../catalogue/freshId.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import { tokenOf, type RecordId } from '../../catalogue/recordId.ts';
 import type { AnyRecord } from '../../catalogue/recordKinds.ts';
-import { createRelease } from '../../catalogue/release.ts';
+import { createRelease, type Release } from '../../catalogue/release.ts';
 import { SOURCE_KINDS } from '../../catalogue/sourceKinds.ts';
 import type { When } from '../../catalogue/when.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
 import { foldText } from '../../catalogue/foldText.ts';
-import type { Issue } from '../../issue.ts';
+import { createIssue, failure, type Issue } from '../../issue.ts';
 import { distributionOf, editionsOf } from '../../lineage/releases.ts';
 import { ComposedEdit } from '../composedEdit.ts';
 import { createEdit, type Edited } from '../labelledEdit.ts';
@@ -53,6 +53,20 @@ export class LineRefused extends Error {
   constructor(issues: readonly Issue[]) {
     super('the line is refused');
     this.issues = issues;
+  }
+}
+
+/** Refuses a line with one issue. */
+export const refused = (code: string, where: string, params: Issue['params'] = {}): LineRefused =>
+  new LineRefused([createIssue('error', code, where, params)]);
+
+/** What writing gives, or the issues with which it left the line. */
+export function unlessRefused<Made>(write: () => Edited<Made>): Edited<Made> {
+  try {
+    return write();
+  } catch (error) {
+    if (error instanceof LineRefused) return failure(...error.issues);
+    throw error;
   }
 }
 
@@ -135,10 +149,7 @@ export class LineDesk {
 
   /** An edition that is called so, else a release. */
   #within(distribution: RecordId, name: string): RecordId {
-    const edition = editionsOf(this.catalogue, distribution).find(
-      (each) => foldText(each.name) === foldText(name),
-    );
-    return edition ? edition.id : this.release(distribution, name);
+    return editionCalled(this.catalogue, distribution, name)?.id ?? this.release(distribution, name);
   }
 
   #addDistribution(name: string): RecordId {
@@ -149,9 +160,7 @@ export class LineDesk {
 
   /** A release of a distribution, by its version; added where it is not known. */
   release(distribution: RecordId, version: string): RecordId {
-    const known = recordsBelongingTo(this.catalogue, distribution, 'release').find(
-      (release) => foldText(release.version) === foldText(version),
-    );
+    const known = releaseCalled(this.catalogue, distribution, version);
     if (known) return known.id;
     const id = this.freshId('release', `${tokenOf(distribution)}-${version}`);
     this.put(createRelease({ id, distribution, version, sources: this.source ? [this.source] : [] }));
@@ -160,9 +169,7 @@ export class LineDesk {
 
   /** An edition of a distribution, by its name; added where it is not known, also to the release that is looked at. */
   editionNamed(distribution: RecordId, name: string): RecordId {
-    const known = editionsOf(this.catalogue, distribution).find(
-      (edition) => foldText(edition.name) === foldText(name),
-    );
+    const known = editionCalled(this.catalogue, distribution, name);
     const id = known?.id ?? this.freshId('edition', `${tokenOf(distribution)}-${name}`);
     if (!known)
       this.put(createEdition({ id, distribution, name, sources: this.source ? [this.source] : [] }));
@@ -182,6 +189,21 @@ export class LineDesk {
     if (known && !known.editions.includes(edition))
       this.put({ ...known, editions: [...known.editions, edition] });
   }
+}
+
+/** The edition of a distribution that is called so, whatever its capitals and spaces. */
+export function editionCalled(
+  catalogue: Catalogue,
+  distribution: RecordId,
+  name: string,
+): Edition | undefined {
+  return editionsOf(catalogue, distribution).find((each) => foldText(each.name) === foldText(name));
+}
+
+function releaseCalled(catalogue: Catalogue, distribution: RecordId, version: string): Release | undefined {
+  return recordsBelongingTo(catalogue, distribution, 'release').find(
+    (each) => foldText(each.version) === foldText(version),
+  );
 }
 
 /** The distribution whose name a text begins with, the longest name first, and what stands behind it; else the one that begins so. */
@@ -225,8 +247,6 @@ export function knownSubject(catalogue: Catalogue, text: string): RecordId | nul
   if (found.ok) return found.value;
   const known = distributionBefore(catalogue, text);
   if (!known?.rest) return known?.id ?? null;
-  const isCalled = (name: string) => foldText(name) === foldText(known.rest);
-  const edition = editionsOf(catalogue, known.id).find(({ name }) => isCalled(name));
-  const release = recordsBelongingTo(catalogue, known.id, 'release').find(({ version }) => isCalled(version));
-  return edition?.id ?? release?.id ?? null;
+  const edition = editionCalled(catalogue, known.id, known.rest);
+  return (edition ?? releaseCalled(catalogue, known.id, known.rest))?.id ?? null;
 }

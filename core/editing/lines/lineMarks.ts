@@ -48,6 +48,14 @@ export function readMarks(text: string, asks = false): MarkedText {
   };
 }
 
+/** How sure a line is. */
+export const certaintyOf = ({ isUnsure }: Pick<MarkedText, 'isUnsure'>): 'sure' | 'unsure' =>
+  isUnsure ? 'unsure' : 'sure';
+
+/** The cause that a line names; a doubt at its end is about that. */
+export const causeOf = (marked: Pick<MarkedText, 'because' | 'isUnsure'>) =>
+  marked.because ? { text: marked.because, by: '', certainty: certaintyOf(marked) } : undefined;
+
 /** The marks of a line as text, to be put behind what it says. */
 export function formatMarks({
   around,

@@ -42,8 +42,7 @@ export function linesOfText(text: string): string[] {
 }
 
 /**
- * Writes lines one after another, as one step; those that are refused are left out and told. Issues `line.pasteLong`, and `line.nothing`
- * where no line can be taken.
+ * Writes lines one after another, as one step; those that are refused are left out and told. Issue `line.pasteLong`.
  */
 export function writeLines(
   context: LineContext,

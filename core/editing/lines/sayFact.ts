@@ -2,25 +2,23 @@
 import { parseConditions } from '../../catalogue/saidConditions.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
 import { formatTypedValue, type FactKey } from '../../catalogue/factSheet.ts';
-import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { firstDayOf } from '../../catalogue/days.ts';
-import { createIssue } from '../../issue.ts';
 import { belowOf } from '../../layers/changes.ts';
 import type { Handed } from '../../layers/cell.ts';
 import { layerTable } from '../../layers/layerTable.ts';
 import { chainOf } from '../../lineage/chain.ts';
-import { writeFact, type Saying } from '../facts.ts';
+import { readingSaid, writeFact, type Saying } from '../facts.ts';
 import { isLikelyPartial } from '../partialLists.ts';
-import { LineRefused, type LineDesk } from './lineDesk.ts';
-import type { MarkedText } from './lineMarks.ts';
+import { LineRefused, refused, type LineDesk } from './lineDesk.ts';
+import { causeOf, certaintyOf, type MarkedText } from './lineMarks.ts';
 import { sayValue } from './sayValue.ts';
 
 /** Conditions said on the line. Leaves the line where a part of them is none: issue `source.part`. */
 export function conditionsSaid(around: string): Conditions {
   const { conditions, unread } = parseConditions(around);
-  if (unread.length > 0) throw new LineRefused([createIssue('error', 'source.part', unread[0])]);
+  if (unread.length > 0) throw refused('source.part', unread[0]);
   return conditions;
 }
 
@@ -34,25 +32,25 @@ export function sayFact(desk: LineDesk, fact: FactKey, marked: MarkedText): Reco
   const { adds } = said.value;
   const below = fact.type === 'list' ? baseOf(desk, fact, edition) : undefined;
   const saying = withBase(fact, said.value.saying, below);
-  const known = readingsHere(desk, subject, fact, edition).find(
-    ({ conditions: own = {} }) =>
-      JSON.stringify(withoutEdition(own)) === JSON.stringify(withoutEdition(conditions)),
-  );
+  const source = desk.source || undefined;
+  const same = { subject, fact, source, edition, conditions };
+  const known = readingSaid(desk.catalogue, same);
   const whole = adds && known && Array.isArray(known.value) ? withMore(fact, known, saying) : saying;
   const isPartial =
     saying.state === 'set' &&
     fact.type === 'list' &&
     (adds ? (known?.marks.includes('partial') ?? true) : isPartialHere(fact, saying, below));
-  const { because, isUnsure, remark, place } = marked;
+  const { remark, place } = marked;
+  const cause = causeOf(marked);
   desk.take(
     writeFact(desk.catalogue, {
       ...{ subject, fact, today: desk.context.today, conditions },
-      chosen: desk.source ? { id: desk.source } : null,
+      chosen: source ? { id: source } : null,
       saying: {
         ...whole,
         marks: [...(whole.marks ?? []), ...(isPartial ? (['partial'] as const) : [])],
-        certainty: isUnsure ? 'unsure' : 'sure',
-        ...(because && { cause: { text: because, by: '', certainty: isUnsure ? 'unsure' : 'sure' } }),
+        certainty: certaintyOf(marked),
+        ...(cause && { cause }),
         ...(remark && { note: remark }),
       },
       ...(desk.context.turn.day && { date: desk.context.turn.day }),
@@ -60,35 +58,12 @@ export function sayFact(desk: LineDesk, fact: FactKey, marked: MarkedText): Reco
       ...(place && { place }),
     }),
   );
-  const written = readingsHere(desk, subject, fact, edition);
-  return (known && written.find(({ id }) => id === known.id)?.id) ?? written.at(-1)!.id;
+  return readingSaid(desk.catalogue, same)!.id;
 }
 
 /** What a project is, and what it is built on, is said of the project; all else of what is looked at. */
 function subjectOfFact(desk: LineDesk, { area }: FactKey): RecordId {
   return area === 'identity' || area === 'lineage' ? desk.distribution : desk.subject;
-}
-
-/** Readings of the fact from the source that is cited, in the order of entering. */
-function readingsHere(
-  desk: LineDesk,
-  subject: RecordId,
-  fact: FactKey,
-  edition: RecordId | undefined,
-): Reading[] {
-  return recordsBelongingTo(desk.catalogue, subject, 'reading')
-    .filter(
-      (reading) =>
-        reading.subject === subject &&
-        reading.key === fact.key &&
-        (reading.source ?? '') === desk.source &&
-        (reading.conditions?.edition ?? edition) === edition,
-    )
-    .sort((a, b) => a.entered - b.entered);
-}
-
-function withoutEdition({ edition: _edition, ...rest }: Conditions): Conditions {
-  return Object.fromEntries(Object.entries(rest).sort(([a], [b]) => (a < b ? -1 : 1)));
 }
 
 /** What was said of the list before, with what is added now. */

@@ -7,18 +7,14 @@ import { STAGES } from '../../catalogue/release.ts';
 import { EDITION_STANDINGS } from '../../catalogue/edition.ts';
 import { RELATIONS, type Relation } from '../../catalogue/relations.ts';
 import { diffOfRecords } from '../../catalogue/diff.ts';
-import { createIssue, failure } from '../../issue.ts';
 import { isLineal, linksFrom } from '../../lineage/linksInForce.ts';
 import { nameOf } from '../../lineage/names.ts';
 import { createEdit, type Edited } from '../labelledEdit.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { addLink, rivalsOf } from '../links.ts';
 import type { Beside } from '../proposedLink.ts';
-import { LineDesk, LineRefused, type LineContext, type WrittenLine } from './lineDesk.ts';
+import { LineDesk, refused, unlessRefused, type LineContext, type WrittenLine } from './lineDesk.ts';
 import { readMarks, type MarkedText } from './lineMarks.ts';
-
-const refused = (code: string, where: string, params = {}) =>
-  new LineRefused([createIssue('error', code, where, params)]);
 
 /** `core vane; Corvain`: other names of the project. */
 export function sayNames(desk: LineDesk, { saying }: MarkedText): RecordId {
@@ -164,7 +160,7 @@ export function setBaseOfEdition(context: LineContext, edition: RecordId, text: 
     distributionOf(context.catalogue, edition),
     edition,
   );
-  try {
+  return unlessRefused(() => {
     const ids = known.map(({ id }) => id);
     const label = {
       code: 'edition.base',
@@ -177,8 +173,5 @@ export function setBaseOfEdition(context: LineContext, edition: RecordId, text: 
       ? [writeLink(desk, relation, { derivative: edition, base, marked, parts, since })]
       : [];
     return desk.finish(label, { records, turn: context.turn });
-  } catch (error) {
-    if (error instanceof LineRefused) return failure(...error.issues);
-    throw error;
-  }
+  });
 }

@@ -4,28 +4,22 @@ import { createClaim, type Claim } from '../../catalogue/claim.ts';
 import { createEvent } from '../../catalogue/event.ts';
 import { parseFactValue, type FactKey } from '../../catalogue/factSheet.ts';
 import { createFault } from '../../catalogue/fault.ts';
-import { recordOf } from '../../catalogue/catalogue.ts';
 import { parseWhen } from '../../catalogue/parseWhen.ts';
 import { createPlan } from '../../catalogue/plan.ts';
 import { createProcedure } from '../../catalogue/procedure.ts';
 import { createQuestion } from '../../catalogue/question.ts';
 import { tokenOf, type RecordId } from '../../catalogue/recordId.ts';
-import { boundsOf } from '../../catalogue/when.ts';
-import { createIssue } from '../../issue.ts';
-import { basesOf } from '../../lineage/bases.ts';
+import { basesOf, releaseBefore } from '../../lineage/bases.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import { firstDayOf } from '../../catalogue/days.ts';
 import { releasesOf } from '../../lineage/releases.ts';
 import { writeChange, type ChangeSaying } from '../changes.ts';
-import { LineRefused, type LineDesk } from './lineDesk.ts';
-import type { MarkedText } from './lineMarks.ts';
+import { LineRefused, refused, type LineDesk } from './lineDesk.ts';
+import { causeOf, certaintyOf, type MarkedText } from './lineMarks.ts';
 import { splitLine } from './lineNames.ts';
 import { sayValue } from './sayValue.ts';
 import { conditionsSaid } from './sayFact.ts';
 import { readTail } from './lineTail.ts';
-
-const refused = (code: string, where: string, params = {}) =>
-  new LineRefused([createIssue('error', code, where, params)]);
 
 /** Writes a line about what is looked at; gives the id of its record. */
 export type RecordWriter = (desk: LineDesk, marked: MarkedText) => RecordId;
@@ -33,12 +27,8 @@ export type RecordWriter = (desk: LineDesk, marked: MarkedText) => RecordId;
 const idFor = (desk: LineDesk, kind: string, words: string) =>
   desk.freshId(kind, `${tokenOf(desk.subject)}-${words.slice(0, 40)}`);
 
-const certaintyOf = ({ isUnsure }: MarkedText) => (isUnsure ? ('unsure' as const) : ('sure' as const));
-
-const causeOf = ({ because, isUnsure }: MarkedText) =>
-  because
-    ? { text: because, by: '', certainty: isUnsure ? ('unsure' as const) : ('sure' as const) }
-    : undefined;
+/** What stands behind a saying and has no field of its own. */
+const noteOf = ({ because, remark }: MarkedText) => [because, remark].filter(Boolean).join('. ');
 
 /** `guide came up empty while an update ran, 4 of 4`, `hung at a start, 1 of 7, on this machine only, since 3 because …`. */
 export const sayFault: RecordWriter = (desk, marked) => {
@@ -91,7 +81,7 @@ export const sayProcedure: RecordWriter = (desk, marked) => {
       title,
       steps,
       place: marked.place,
-      note: [marked.because, marked.remark].filter(Boolean).join('. '),
+      note: noteOf(marked),
       certainty: certaintyOf(marked),
       ...desk.origin,
     }),
@@ -113,7 +103,7 @@ export const sayPlan: RecordWriter = (desk, marked) => {
       lookAgain: again,
       certainty: certaintyOf(marked),
       place: marked.place,
-      note: [marked.because, marked.remark].filter(Boolean).join('. '),
+      note: noteOf(marked),
       ...desk.origin,
     }),
   );
@@ -131,7 +121,7 @@ export const sayEvent: RecordWriter = (desk, marked) => {
       text,
       happened: date ?? (since ? (parseWhen(since) ?? undefined) : undefined),
       place: marked.place,
-      note: [marked.because, marked.remark].filter(Boolean).join('. '),
+      note: noteOf(marked),
       certainty: certaintyOf(marked),
       ...desk.origin,
     }),
@@ -163,7 +153,7 @@ export const sayClaim: RecordWriter = (desk, marked) => {
       wording,
       ...(named?.name.fact && { key: named.name.fact.key, ...claimedValue(named.name.fact, named.rest) }),
       verdict: verdict?.[1] ?? 'unchecked',
-      reason: [marked.because, marked.remark].filter(Boolean).join('. '),
+      reason: noteOf(marked),
       ...desk.origin,
     }),
   );
@@ -198,7 +188,7 @@ export const sayQuestion: RecordWriter = (desk, marked) => {
       text,
       ...(isFact && { key: named.name.fact!.key }),
       raised: desk.day,
-      tried: [marked.because, marked.remark].filter(Boolean).join('. '),
+      tried: noteOf(marked),
       until: day,
       source: desk.source || undefined,
     }),
@@ -234,7 +224,7 @@ export const sayChange: RecordWriter = (desk, marked) => {
   const isAfter = does !== 'drops' && does !== 'keeps';
   const before = second !== undefined ? first : isAfter ? '' : first;
   const after = second ?? (isAfter ? first : '');
-  const other = against ? desk.named(ownVersion(desk, against)) : releaseBefore(desk);
+  const other = against ? desk.named(ownVersion(desk, against)) : releaseToChange(desk);
   const saying = {
     does,
     before: list(fact, before),
@@ -260,14 +250,9 @@ function ownVersion(desk: LineDesk, text: string): string {
 }
 
 /** The release of the same project that came out before the one that is looked at, where that has no base to change. */
-function releaseBefore(desk: LineDesk): RecordId | undefined {
-  const release = recordOf(desk.catalogue, 'release', desk.subject);
-  const day = release?.date ? boundsOf(release.date)?.first : undefined;
+function releaseToChange(desk: LineDesk): RecordId | undefined {
   const hasBase = basesOf(desk.catalogue, desk.subject, firstDayOf(desk.context.today)).links.length > 0;
-  if (day === undefined || hasBase) return undefined;
-  return releasesOf(desk.catalogue, desk.distribution).find(
-    ({ date }) => date !== undefined && (boundsOf(date)?.first ?? Infinity) < day,
-  )?.id;
+  return hasBase ? undefined : releaseBefore(desk.catalogue, desk.subject)?.id;
 }
 
 function writtenChange(desk: LineDesk, fact: FactKey, saying: ChangeSaying, against?: RecordId): RecordId {

@@ -5,8 +5,7 @@ import { parseWhen } from '../../catalogue/parseWhen.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import { tokenOf, type RecordId } from '../../catalogue/recordId.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
-import { createIssue } from '../../issue.ts';
-import { LineRefused, type LineDesk } from './lineDesk.ts';
+import { refused, type LineDesk } from './lineDesk.ts';
 import type { MarkedText } from './lineMarks.ts';
 import { weightOf } from './lineTail.ts';
 import type { WordId } from './lineWords.ts';
@@ -57,7 +56,7 @@ export const VERDICT_WRITERS: Partial<
   },
   point: (_desk, before, marked) => {
     const match = /^([^:]+):\s*(.+?)(?:,?\s*against (.+))?$/s.exec(marked.saying);
-    if (!match) throw new LineRefused([createIssue('error', 'line.point', marked.saying)]);
+    if (!match) throw refused('line.point', marked.saying);
     const against = match[3]?.split(/,\s*| and /).filter(Boolean) ?? [];
     const word = [match[2], marked.because].filter(Boolean).join(', because ');
     return { ...before, onPoint: [...before.onPoint, { point: match[1].trim(), word, against }] };

@@ -15,15 +15,17 @@ import { findSubject } from '../../lineage/findSubject.ts';
 import { foldText } from '../../catalogue/foldText.ts';
 import { createIssue, failure } from '../../issue.ts';
 import { nameOf } from '../../lineage/names.ts';
-import { distributionOf, editionsOf } from '../../lineage/releases.ts';
+import { distributionOf } from '../../lineage/releases.ts';
 import { citedSource } from '../sources.ts';
 import { parseSourceLine } from '../sourceLine.ts';
 import type { Edited } from '../labelledEdit.ts';
 import { sourcesTitled } from '../sourcesTitled.ts';
 import {
   knownSubject,
+  editionCalled,
   LineDesk,
-  LineRefused,
+  refused,
+  unlessRefused,
   type LineContext,
   type VisitTurn,
   type WrittenLine,
@@ -68,12 +70,7 @@ const LONGEST = 20_000;
  * and those of what the line says.
  */
 export function writeLine(context: LineContext, text: string): Edited<WrittenLine> {
-  try {
-    return written(context, text.trim());
-  } catch (error) {
-    if (error instanceof LineRefused) return failure(...error.issues);
-    throw error;
-  }
+  return unlessRefused(() => written(context, text.trim()));
 }
 
 function written(context: LineContext, text: string): Edited<WrittenLine> {
@@ -82,24 +79,20 @@ function written(context: LineContext, text: string): Edited<WrittenLine> {
   if (!text) return refuse('line.empty');
   if (text.length > LONGEST) return refuse('line.long', { limit: LONGEST });
   const { turn } = context;
+  const named = splitLine(text);
+  /** What stands behind a word that the line begins with; null where it begins with another. */
+  const behind = (word: WordId) => (named?.name.word === word ? named.rest : null);
+  const about = behind('about');
   const gone = [turn.subject, turn.edition].find((id) => id && !findRecord(context.catalogue, id));
-  if (gone && restOf(text, 'about') === null) return refuse('line.gone', { id: gone });
+  if (gone && about === null) return refuse('line.gone', { id: gone });
   // The first two lines of a visit say what is looked at, and how; words for that may be left out.
-  if (!turn.subject) return writtenAbout(context, restOf(text, 'about') ?? text);
-  const about = restOf(text, 'about');
-  if (about !== null) return writtenAbout(context, about);
-  const from = restOf(text, 'from');
+  if (about !== null || !turn.subject) return writtenAbout(context, about ?? text);
+  const from = behind('from');
   const isUnsaid = !turn.source || !findRecord(context.catalogue, turn.source);
   if (from !== null || isUnsaid) return writtenSource(context, from ?? text);
-  const day = restOf(text, 'day');
+  const day = behind('day');
   if (day !== null) return writtenDay(context, day);
   return writtenSaying(context, text);
-}
-
-/** What stands behind a word that the line begins with; null where it begins with another. */
-function restOf(text: string, word: WordId): string | null {
-  const named = splitLine(text);
-  return named?.name.word === word ? named.rest : null;
 }
 
 /** `Corvane 4, Main`, `Lanternhead, Season 11, 3 Mar 2026`: a date is that of the release; the last part is an edition where the project has one of that name, or where a release stands before it. */
@@ -202,7 +195,7 @@ function sayWord(desk: LineDesk, word: WordId, marked: ReturnType<typeof readMar
   if (writer) return writer(desk, marked);
   if (VERDICT_WRITERS[word]) return sayVerdict(desk, word, marked);
   if (word in RELATIONS) return sayLink(desk, word as Relation, marked);
-  throw new LineRefused([createIssue('error', 'line.unknown', word, { near: '' })]);
+  throw refused('line.unknown', word, { near: '' });
 }
 
 /** `Quickthorn: its delay breaks …`: a line about another record, which is named before a colon. */
@@ -213,8 +206,10 @@ function otherSubject(
   const match = /^([^:]{2,80}):\s+(.+)$/s.exec(text);
   if (!match) return null;
   const [, name, rest] = match;
-  const own = editionsOf(context.catalogue, distributionOf(context.catalogue, context.turn.subject!)).find(
-    (each) => foldText(each.name) === foldText(name),
+  const own = editionCalled(
+    context.catalogue,
+    distributionOf(context.catalogue, context.turn.subject!),
+    name,
   );
   if (own) return { subject: context.turn.subject!, edition: own.id, rest };
   // A name that is also that of a fact means the fact, unless it is written as the record is called.

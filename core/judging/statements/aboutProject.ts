@@ -2,14 +2,12 @@
 import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { Link } from '../../catalogue/link.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
-import type { RecordId } from '../../catalogue/recordId.ts';
 import { RELATIONS } from '../../catalogue/relations.ts';
-import { basesOf, dayOfRelease } from '../../lineage/bases.ts';
+import { basesOf, releaseBefore } from '../../lineage/bases.ts';
 import type { Layer } from '../../lineage/chain.ts';
 import { newestComparison } from '../../lineage/lineageGraph.ts';
 import { daysInForce } from '../../lineage/linksInForce.ts';
 import { nameOf } from '../../lineage/names.ts';
-import { releasesOf } from '../../lineage/releases.ts';
 import type { Telling } from './telling.ts';
 import { statementMaker, type Statement, type ToldBase } from './statement.ts';
 
@@ -51,14 +49,6 @@ function releaseStatement(
     },
     { sources: release.sources, to: { part: 'editions' } },
   );
-}
-
-/** The release of the same distribution that came out before one. */
-function releaseBefore(catalogue: Catalogue, id: RecordId) {
-  const release = recordOf(catalogue, 'release', id);
-  const day = release && dayOfRelease(release);
-  if (!release || day === undefined) return undefined;
-  return releasesOf(catalogue, release.distribution).find((each) => (dayOfRelease(each) ?? Infinity) < day);
 }
 
 /** On what it is built: the chain, each edition's base, or that there is none, or none known; and what it takes from others. */

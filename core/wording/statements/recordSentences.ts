@@ -3,6 +3,7 @@ import type { Assessment } from '../../catalogue/assessment.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { StatementKinds, StatementSubject } from '../../judging/statements/statement.ts';
+import { WEIGHTS } from '../changeText.ts';
 import { formatNumberOf, formatValue, listOf } from '../valueText.ts';
 import { asClause, dropStop, sentence } from './phrases.ts';
 
@@ -109,15 +110,13 @@ export function wordAgainst({ change, against }: Params<'against'>): string {
     .join(' ');
 }
 
-const WEIGHTS = { 1: ' (a detail)', 2: ' (matters)', 3: ' (decides)' } as const;
-
 export function wordVerdict({ assessment }: Params<'verdict'>): string {
   const { author, date, total, daysOfUse, followUp, bias, onPoint } = assessment;
   const points = (list: Assessment['strengths']) =>
     listOf(
       list.map(
         ({ text, weight, reason }) =>
-          `${dropStop(text)}${weight ? WEIGHTS[weight] : ''}${reason ? `, because ${asClause(reason)}` : ''}`,
+          `${dropStop(text)}${weight ? ` (${WEIGHTS[weight - 1]})` : ''}${reason ? `, because ${asClause(reason)}` : ''}`,
       ),
     );
   const whom = (list: Assessment['suits']) =>

@@ -99,7 +99,7 @@ function save(): void {
     <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
     <p v-if="restored" class="small" role="status">
       What you had typed here before and not saved is back.
-      <button type="button" class="link" @click="reset">Throw it away</button>
+      <button type="button" class="accent-link" @click="reset">Throw it away</button>
     </p>
     <template v-if="isDirectly">
       <p class="small soft">
@@ -160,11 +160,6 @@ function save(): void {
 </template>
 
 <style scoped>
-.link {
-  color: rgb(var(--v-theme-accent-ink));
-  text-decoration: underline;
-  text-underline-offset: 2px;
-}
 label {
   display: grid;
   gap: 2px;

@@ -107,12 +107,6 @@ label {
 .wide .field {
   min-width: 260px;
 }
-.field {
-  padding: 3px 8px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 5px;
-  background: rgb(var(--v-theme-surface));
-}
 .edit {
   color: rgb(var(--v-theme-ink-soft));
   text-decoration: underline dotted;

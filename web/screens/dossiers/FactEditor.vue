@@ -121,7 +121,7 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
     <div class="small soft">{{ fact.label }}, {{ subjectName }}</div>
     <p v-if="restored" class="small" role="status">
       What you had typed here before and not saved is back.
-      <button type="button" class="link" @click="reset">Throw it away</button>
+      <button type="button" class="accent-link" @click="reset">Throw it away</button>
     </p>
     <div>
       <select v-if="choices" v-model="text" class="field" aria-label="Value">
@@ -201,11 +201,6 @@ function save(state: 'set' | 'unchanged' | 'none' | 'doesNotApply'): void {
 }
 .around .wide {
   grid-column: 1 / -1;
-}
-.link {
-  color: rgb(var(--v-theme-accent-ink));
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 .whole {
   display: flex;

@@ -147,12 +147,8 @@ const elsewhere = computed(() => {
   gap: 6px;
 }
 .chip {
-  padding: 2px 11px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 14px;
   background: rgb(var(--v-theme-surface));
   color: inherit;
-  font-size: 12.5px;
   text-decoration: none;
 }
 form {
@@ -161,10 +157,6 @@ form {
 }
 .field {
   width: 100%;
-  padding: 4px 8px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 5px;
-  background: rgb(var(--v-theme-surface));
 }
 ul {
   list-style: none;

@@ -7,7 +7,7 @@ import { compareWhen } from '../../../core/catalogue/when.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
-/** The sources of the open catalogue, newest first, and those of one dossier. */
+/** The sources of a dossier. */
 export function useSources() {
   const store = useCatalogueStore();
   const sources = computed(() =>
@@ -34,5 +34,5 @@ export function useSources() {
     return sources.value.flatMap(({ id }) => (cited.has(id) ? [id] : []));
   }
 
-  return { sources, sourcesFor };
+  return { sourcesFor };
 }

@@ -246,7 +246,7 @@ defineExpose({ focus: () => input.value?.focus() });
       <p v-if="help && !understood?.text && !trouble" id="visit-help" class="soft">{{ help }}</p>
       <p v-if="visit.correcting" class="soft">
         Enter puts it in place of what was said.
-        <button type="button" class="link" @click="visit.leave">Leave it as it was</button>
+        <button type="button" class="accent-link" @click="visit.leave">Leave it as it was</button>
       </p>
       <p v-else-if="step === 'line' && !visit.text" class="soft">
         Enter records · Tab takes what is shown · behind the value: @ conditions, because …, # remark, [page],
@@ -363,10 +363,5 @@ textarea::placeholder {
 }
 .remark-word {
   color: rgb(var(--v-theme-accent-ink));
-}
-.link {
-  color: rgb(var(--v-theme-accent-ink));
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 </style>

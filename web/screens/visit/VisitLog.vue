@@ -213,10 +213,6 @@ li:hover .tools {
 }
 .field {
   min-width: 220px;
-  padding: 3px 8px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 5px;
-  background: rgb(var(--v-theme-surface));
 }
 .offer {
   text-decoration: underline;

@@ -153,9 +153,6 @@ li {
 }
 .field {
   width: 100%;
-  padding: 6px 8px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 5px;
   background: rgb(var(--v-theme-background));
 }
 </style>

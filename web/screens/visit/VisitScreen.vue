@@ -145,7 +145,7 @@ function onRecorded(): void {
           }"
           >Open the dossier</router-link
         >
-        · <button type="button" class="link" @click="visit.begin">Begin another visit</button>
+        · <button type="button" class="accent-link" @click="visit.begin">Begin another visit</button>
       </p>
     </div>
     <aside v-if="visit.subject" class="detail" aria-label="The first page as it now reads">
@@ -179,11 +179,7 @@ function onRecorded(): void {
   margin: 8px 0 6px;
 }
 .chip {
-  padding: 2px 10px;
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 12px;
   background: rgb(var(--v-theme-surface));
-  font-size: 12.5px;
   color: inherit;
   text-decoration: none;
 }
@@ -207,8 +203,7 @@ function onRecorded(): void {
 .earlier button:hover {
   background: rgb(var(--v-theme-accent-soft));
 }
-.foot a,
-.link {
+.foot a {
   color: rgb(var(--v-theme-accent-ink));
   text-decoration: underline;
   text-underline-offset: 2px;
