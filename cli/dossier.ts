@@ -13,7 +13,7 @@ import { dossierStatements } from '../core/judging/statements/dossierStatements.
 import { STATEMENT_PARTS } from '../core/judging/statements/statement.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
 import { editionsOfRelease } from '../core/lineage/bases.ts';
-import { chainOf, chainOfName, chainOfProject } from '../core/lineage/chain.ts';
+import { chainOfSubject } from '../core/lineage/chain.ts';
 import { nameOfLayer } from '../core/lineage/names.ts';
 import { distributionOf, editionsOf } from '../core/lineage/releases.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
@@ -74,14 +74,8 @@ function tableOf(catalogue: Catalogue, subject: string, day: number, edition?: s
   const found = findSubject(catalogue, subject);
   if (!found.ok) throw new InputError(found.issues.map((issue) => wordIssue(issue)).join('\n'));
   const id = found.value;
-  const distribution = distributionOf(catalogue, id);
   const named = edition === undefined ? undefined : editionNamed(catalogue, id, edition);
-  if (recordOf(catalogue, 'release', id)) return layerTable(catalogue, chainOf(catalogue, id, day, named));
-  const meant = recordOf(catalogue, 'edition', id)?.id ?? named;
-  return layerTable(
-    catalogue,
-    meant ? chainOfProject(catalogue, distribution, day, meant) : chainOfName(catalogue, distribution, day),
-  );
+  return layerTable(catalogue, chainOfSubject(catalogue, id, day, named));
 }
 
 function editionNamed(catalogue: Catalogue, id: RecordId, name: string): RecordId {

@@ -11,6 +11,7 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   place: async () => (await import('./place.ts')).registerPlace,
   freshness: async () => (await import('./freshness.ts')).registerFreshness,
   dossier: async () => (await import('./dossier.ts')).registerDossier,
+  compare: async () => (await import('./compare.ts')).registerCompare,
   'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };
 

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
-import { enteredSchema, textSchema } from './recordFields.ts';
+import { enteredSchema, nameSchema, textSchema } from './recordFields.ts';
 
 /** The id of the one record of this kind. */
 export const ABOUT_ID = 'about:catalogue';
@@ -24,6 +24,8 @@ const schema = z.strictObject({
   shared: z
     .array(z.strictObject({ catalogue: z.string().max(100), day: whenSchema, checksum: z.string().max(200) }))
     .default([]),
+  /** Names that differ in spelling only and count as one, the one to show first. */
+  sameNames: z.array(z.array(nameSchema).min(2)).default([]),
 });
 
 /** The head of a catalogue. */
@@ -32,9 +34,10 @@ export type About = z.infer<typeof schema>;
 /** The kind of the head of a catalogue. */
 export const about: RecordKind<'about', typeof schema> = {
   name: 'about',
-  version: 2,
+  version: 3,
   schema,
-  migrations: [(data) => data],
+  // Version 3 knows names that count as one.
+  migrations: [(data) => data, (data) => data],
   references: {},
 };
 

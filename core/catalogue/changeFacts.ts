@@ -38,7 +38,12 @@ export const CHANGE_FACTS: AreaLines = [
         'Package archives',
         'list',
         'The repositories that the installed system pulls from, in order.',
-        having('owner, tier, suite, components, state, holding, holdingMost, packages, mirrors, purpose*'),
+        {
+          ...having(
+            'owner, tier, suite, components, state, holding, holdingMost, packages, mirrors, purpose*',
+          ),
+          ordered: true,
+        },
       ],
       ['mirrorsByRegion', 'Mirrors by region', 'list', 'How many mirrors stand where: “region: number”.'],
       ['host', 'Hosted by', 'text', 'Who serves the packages, and from how many mirrors.'],
@@ -206,7 +211,7 @@ export const CHANGE_FACTS: AreaLines = [
         'Actions in order',
         'list',
         'What the guide offers, in its order; how each acts stands in brackets behind it: “update (a terminal)”.',
-        having('acts*, preselected'),
+        { ...having('acts*, preselected'), ordered: true },
       ],
       ['settings', 'Settings', 'number', 'How many settings can be changed in it.'],
       ['maker', 'Who made the guide', 'text', 'Who made it, and what it is built from.'],

@@ -10,3 +10,10 @@ export function firstDayOf(when: When): number {
 export function formatDay(day: number): When {
   return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
 }
+
+/** The same day some whole months later; the last of that month where it has no such day: a month after 31 January is its February's end. */
+export function addMonths(day: number, months: number): number {
+  const [year, month, date] = formatDay(day).split('-').map(Number);
+  const last = new Date(Date.UTC(year, month + Math.round(months), 0)).getUTCDate();
+  return Date.UTC(year, month - 1 + Math.round(months), Math.min(date, last)) / MS_PER_DAY;
+}

@@ -35,6 +35,8 @@ export interface FactKey {
   readonly measured: boolean;
   /** Is of its day also of a release that stands: another date explains another value. */
   readonly passes: boolean;
+  /** Of a list: the order of its elements counts. */
+  readonly ordered: boolean;
 }
 
 /** Settings as a line writes them: an asterisk marks the one that takes plain words. */
@@ -59,6 +61,7 @@ export const FACT_KEYS: readonly FactKey[] = AREAS.flatMap(({ id: area }) =>
     once: more?.once ?? false,
     measured: more?.measured ?? false,
     passes: more?.passes ?? false,
+    ordered: more?.ordered ?? false,
     ...(more?.unit && { unit: more.unit }),
     ...(more?.compares && { compares: more.compares }),
     ...(more?.settings && settingsOf(more.settings)),

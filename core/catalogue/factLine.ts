@@ -16,6 +16,8 @@ export interface More {
   readonly measured?: true;
   /** Is of its day also of a release that stands: another date explains another value. */
   readonly passes?: true;
+  /** Of a list: the order of its elements counts. */
+  readonly ordered?: true;
 }
 
 /** A line of the fact sheet. */

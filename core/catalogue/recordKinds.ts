@@ -3,6 +3,7 @@ import { about, type About } from './about.ts';
 import { assessment, type Assessment } from './assessment.ts';
 import { change, type RecordedChange } from './change.ts';
 import { claim, type Claim } from './claim.ts';
+import { cohort, type Cohort } from './cohort.ts';
 import { comparison, type Comparison } from './comparison.ts';
 import { distribution, type Distribution } from './distribution.ts';
 import { edition, type Edition } from './edition.ts';
@@ -14,6 +15,7 @@ import { procedure, type Procedure } from './procedure.ts';
 import { question, type Question } from './question.ts';
 import { reading, type Reading } from './reading.ts';
 import { release, type Release } from './release.ts';
+import { sideBySide, type SideBySide } from './sideBySide.ts';
 import { snapshot, type Snapshot } from './snapshot.ts';
 import { source, type Source } from './source.ts';
 
@@ -36,6 +38,8 @@ export interface RecordTypes {
   event: ProjectEvent;
   question: Question;
   assessment: Assessment;
+  sideBySide: SideBySide;
+  cohort: Cohort;
 }
 
 /** The name of a record kind. */
@@ -63,6 +67,8 @@ export const RECORD_KINDS = {
   event,
   question,
   assessment,
+  sideBySide,
+  cohort,
 } as const;
 
 /** The kinds in the order of an export. */

@@ -1,10 +1,7 @@
 /** A dossier as Markdown (CommonMark with tables): the first page, then every value, each with the source it rests on. */
 import { AREAS } from '../catalogue/areas.ts';
-import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
 import { formatDay } from '../catalogue/days.ts';
-import type { RecordId } from '../catalogue/recordId.ts';
-import type { Source } from '../catalogue/source.ts';
-import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { nameOfLayer } from '../lineage/names.ts';
 import { dossierStatements } from '../judging/statements/dossierStatements.ts';
@@ -13,35 +10,20 @@ import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
 import { isSaid, shownReading, sourcesOf, type Cell } from '../layers/cell.ts';
 import { STANDING_WORDS, STATE_WORDS, wordCell, wordElementWhole } from '../wording/sayingText.ts';
 import { wordSpoils } from '../wording/spoilText.ts';
+import { escapeMarkdown, Footnotes } from './markdown.ts';
 import { PART_TITLES, wordStatement } from '../wording/statements/wordStatement.ts';
-
-/** Numbers sources in the order in which they are cited. */
-class Footnotes {
-  readonly #numbers = new Map<RecordId, number>();
-
-  cite(id: RecordId | undefined): string {
-    if (!id) return ' (no source)';
-    if (!this.#numbers.has(id)) this.#numbers.set(id, this.#numbers.size + 1);
-    return `[^${this.#numbers.get(id)}]`;
-  }
-
-  citeAll(ids: readonly RecordId[]): string {
-    return ids.length ? ids.map((id) => this.cite(id)).join('') : this.cite(undefined);
-  }
-
-  list(catalogue: Catalogue): string[] {
-    return [...this.#numbers].map(
-      ([id, number]) => `[^${number}]: ${wordSource(recordOf(catalogue, 'source', id))}`,
-    );
-  }
-}
 
 /** The dossier of the top layer of a table, as of a day (days since 1970-01-01). */
 export function formatTableMarkdown(catalogue: Catalogue, table: LayerTable, day: number): string {
   const notes = new Footnotes();
   const top = table.layers[table.layers.length - 1];
   const statements = dossierStatements(catalogue, table, day);
-  const lines = [`# ${escape(nameOfLayer(catalogue, top))}`, '', `As of ${formatWhen(formatDay(day))}.`, ''];
+  const lines = [
+    `# ${escapeMarkdown(nameOfLayer(catalogue, top))}`,
+    '',
+    `As of ${formatWhen(formatDay(day))}.`,
+    '',
+  ];
   for (const part of STATEMENT_PARTS) {
     const told = statements.filter((each) => each.part === part);
     if (told.length === 0) continue;
@@ -50,7 +32,7 @@ export function formatTableMarkdown(catalogue: Catalogue, table: LayerTable, day
       const text = wordStatement(statement);
       // What nobody has looked at, and questions of the analyst's own, have no source to name.
       const hasSource = statement.sources.length > 0 || !['unsettled', 'doubt'].includes(part);
-      if (text) lines.push(`- ${escape(text)}${hasSource ? notes.citeAll(statement.sources) : ''}`);
+      if (text) lines.push(`- ${escapeMarkdown(text)}${hasSource ? notes.citeAll(statement.sources) : ''}`);
     }
     lines.push('');
   }
@@ -59,7 +41,7 @@ export function formatTableMarkdown(catalogue: Catalogue, table: LayerTable, day
 }
 
 function areaTables(catalogue: Catalogue, table: LayerTable, notes: Footnotes): string[] {
-  const names = table.layers.map((layer) => escape(nameOfLayer(catalogue, layer)));
+  const names = table.layers.map((layer) => escapeMarkdown(nameOfLayer(catalogue, layer)));
   return AREAS.flatMap(({ id, label }) => {
     const rows = table.rows.filter(({ fact, cells }) => fact.area === id && cells.some(isTold));
     if (rows.length === 0) return [];
@@ -105,24 +87,5 @@ function cellText({ fact }: LayerRow, cell: Cell, isTop: boolean, notes: Footnot
     cell.disputed && 'sources contradict each other',
   ].filter(Boolean);
   const cite = cell.byEdition.length > 0 ? '' : notes.citeAll(sourcesOf(cell));
-  return `${escape([text, ...remarks].join('; '))}${cite}`;
-}
-
-/** A source in one line: kind, title, place, dates. */
-function wordSource(source: Source | undefined): string {
-  if (!source) return 'a source that is no longer recorded';
-  const parts = [
-    SOURCE_KINDS[source.sourceKind].label,
-    source.title,
-    source.place,
-    source.date && formatWhen(source.date),
-    source.read && source.read !== source.date && `read ${formatWhen(source.read)}`,
-    source.by && `by ${source.by}`,
-  ];
-  return escape(parts.filter(Boolean).join(', '));
-}
-
-/** Text that Markdown and a table cell show as it is. */
-function escape(text: string): string {
-  return text.replace(/[\\`*_[\]<>|#]/g, '\\$&').replace(/\n/g, ' ');
+  return `${escapeMarkdown([text, ...remarks].join('; '))}${cite}`;
 }

@@ -16,7 +16,7 @@ import { wordElementWhole, wordSaying } from '../wording/sayingText.ts';
 import { foldText, soundsOf } from '../catalogue/foldText.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
-type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment';
+type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'sideBySide' | 'cohort';
 type FoundKind = Exclude<KindName, Unsought>;
 
 /** What was found, and how well it fits (higher is better). */
@@ -62,6 +62,8 @@ const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([
   'snapshot',
   'comparison',
   'assessment',
+  'sideBySide',
+  'cohort',
 ]);
 
 /** Kinds of which nothing is said above are found too, by the texts that they have. */

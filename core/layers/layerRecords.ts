@@ -30,10 +30,13 @@ export function recordedOfLayer(catalogue: Catalogue, layer: Layer): LayerRecord
   const all = release ? editionsOfRelease(catalogue, release) : [];
   const editions = layer.edition ? [layer.edition] : all;
   const subjects = [...new Set([layer.id, ...editions, layer.distribution])];
-  const readings = byKey(subjects.flatMap((id) => said(catalogue, id, 'reading')));
+  const isAsked = ({ source }: Reading) => !layer.source || source === layer.source;
+  const readings = byKey(subjects.flatMap((id) => said(catalogue, id, 'reading').filter(isAsked)));
   // What changed against another than the base says nothing of what the base hands up.
   const changes = byKey(
-    subjects.flatMap((id) => said(catalogue, id, 'change').filter(({ against }) => !against)),
+    subjects.flatMap((id) =>
+      said(catalogue, id, 'change').filter(({ against }) => !against && !layer.source),
+    ),
   );
   const editionOf = (reading: Reading) =>
     // What is said of a project as a whole holds for every edition of it.

@@ -31,6 +31,8 @@ export interface Layer {
   readonly dependsOnEdition?: readonly EditionBases[];
   /** The day that is asked about: what is known of the layer by then. Days since 1970-01-01. */
   readonly asOf: number;
+  /** Where it is asked for as one source saw it: that source. */
+  readonly source?: RecordId;
 }
 
 /**
@@ -85,6 +87,16 @@ export function chainOfName(catalogue: Catalogue, distribution: RecordId, day: n
   }
   const current = currentRelease(catalogue, distribution, day);
   return chainFrom(catalogue, { id: current?.id ?? distribution }, { links: first.links }, day);
+}
+
+/** The layers of what is meant, root first: of a project or an edition its release of the day, else the release itself. */
+export function chainOfSubject(catalogue: Catalogue, id: RecordId, day: number, edition?: RecordId): Layer[] {
+  if (recordOf(catalogue, 'release', id)) return chainOf(catalogue, id, day, edition);
+  const distribution = distributionOf(catalogue, id);
+  const meant = recordOf(catalogue, 'edition', id)?.id ?? edition;
+  return meant
+    ? chainOfProject(catalogue, distribution, day, meant)
+    : chainOfName(catalogue, distribution, day);
 }
 
 /** The layers of one edition. */

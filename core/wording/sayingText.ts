@@ -35,7 +35,10 @@ export const STANDING_WORDS: Readonly<Record<Standing, string>> = {
 type Words = Pick<Reading, 'state' | 'value' | 'said' | 'interval' | 'marks' | 'tried'>;
 
 /** What a reading says: `just under 25 minutes`, `about 350 MiB`, `at least front, base`, `none, on purpose`. */
-export function wordSaying(fact: FactKey, { state, value, said, interval, marks, tried }: Words): string {
+export function wordSaying(
+  fact: Pick<FactKey, 'type' | 'unit'>,
+  { state, value, said, interval, marks, tried }: Words,
+): string {
   switch (state) {
     case 'set':
       if (said && fact.type === 'date' && value !== undefined)
@@ -56,7 +59,7 @@ export function wordSaying(fact: FactKey, { state, value, said, interval, marks,
 }
 
 /** `25 to 30 minutes`, `at least 25 minutes`, `at most 30 minutes`. */
-function wordInterval({ unit }: FactKey, { least, most }: Interval): string {
+function wordInterval({ unit }: Pick<FactKey, 'unit'>, { least, most }: Interval): string {
   const more = unit ? ` ${unit}` : '';
   if (least === undefined) return `at most ${formatCount(most ?? 0)}${more}`;
   if (most === undefined) return `at least ${formatCount(least)}${more}`;

@@ -5,7 +5,7 @@ import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { PackageCounts } from '../catalogue/comparison.ts';
 
 /** A value in words: `10 days`, `yes`, `2 Apr 2029`, `front, base (off)`. */
-export function formatValue(fact: FactKey, value: FactValue): string {
+export function formatValue(fact: Pick<FactKey, 'type' | 'unit'>, value: FactValue): string {
   if (Array.isArray(value)) {
     return value
       .map(({ slot, name, settings }) => {

@@ -110,17 +110,17 @@ export const STENNOCK: Tour = {
     word('word support: neither, outlive their bases', 'support'),
     word('word archives: better', 'archives'),
     word('word upgrade: Stennock narrowly', 'upgrade'),
-    word('word guide: better for the counters', 'guide'),
+    word('word guide: better for counters', 'guide'),
     word('word languages: better', 'languages'),
     word('word kernel: even, nobody will change it', 'kernel'),
     word('word memory: agree', 'memory'),
-    word('word card reader: decides', 'card reader'),
+    word('word card reader: decides for counters', 'card reader'),
     word('word office: cannot be compared', 'office'),
     word('word look: taste', 'look'),
-    word('word help: Stennock decides for the office', 'help'),
+    word('word help: Stennock decides for office', 'help'),
     word('word printing: no difference', 'printing'),
-    says(14, 'must card reader by itself, yes', 'assessment', {
-      mustHaves: [{ text: 'card reader by itself', met: 'yes' }],
+    says(14, 'must card reader by itself for counters, yes', 'assessment', {
+      mustHaves: [{ text: 'card reader by itself for counters', met: 'yes' }],
     }),
     says(16, 'suits counters, since reader', 'assessment', { suits: [{ name: 'counters', why: 'reader' }] }),
     says(16, 'ste 12: suits back office, since phone, closely', 'assessment', {

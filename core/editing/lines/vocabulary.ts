@@ -25,7 +25,7 @@ came up empty, during an update, while an update ran, forgot a profile, profile,
 clean-up, inputs, settings, deep, functions, borrowed, its own, another project, own, originals, tools of its own, too many,
 current mail program, current, matters, a detail, decides, order of the guide, order, look, way of building, plain base, the plain base, replace much, replaces, replaced, replace, those who want, people with one machine, people who want, want to install what they like,
 its desktop needs newer parts, newer parts, newer, older, drifted, dropped, second, service, boot loader, if funds allow, goes, promise,
-support, supported until, supported, promised, until, in place, new install, outlive their bases, neither without doubt, neither, clearly, narrowly, even, nobody will change it, for the counters, counters, back office, decides for the office,
+support, supported until, supported, promised, until, in place, new install, outlive their bases, neither without doubt, neither, clearly, narrowly, even, nobody will change it, counters, back office, office,
 at once, by hand, from its maker, not chosen, full suite, suite, a matter of taste, taste, cannot be compared, agree, no difference, difference,
 cousin, works for, computers, town hall, counter, card, reader, in other places,
 its window says so, seen nowhere else, never seen, elsewhere, nowhere, purpose not said, nobody says, says,
@@ -66,6 +66,10 @@ const USUAL: Readonly<Record<string, string>> = {
   borrows: 'installer, package tool, welcome tool, desktop, theme, kernel',
   weakness: 'matters, a detail, decides',
   strength: 'matters, a detail, decides',
+  point:
+    'better, narrowly, clearly, closely, even, agree, neither, cannot be compared, no difference, taste, decides, matters, a detail, worse, young, other aim, languages',
+  must: 'by itself, yes, no, not known',
+  suits: 'since, closely, clearly, narrowly',
   'model.lifeRule': 'the next but one is out, the next is out',
 };
 

@@ -1,5 +1,6 @@
 /** What is recorded beside facts: how things are done, what goes wrong, what happened, what is new against others, judged, planned. */
 import { recordOf } from '../../catalogue/catalogue.ts';
+import type { Fault } from '../../catalogue/fault.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import type { KindName, RecordTypes } from '../../catalogue/recordKinds.ts';
@@ -38,29 +39,24 @@ const isToldOn =
 
 /** Steps in order; faults, of this system and of those beneath it that nobody has mended. */
 export function howItIsUsed(telling: Telling): Statement[] {
-  const { catalogue, table, subject, day } = telling;
+  const { catalogue, subject, day } = telling;
   const state = statementMaker(subject, 'practice');
   const top = topOf(telling);
   const sourced = ({ source }: { readonly source?: RecordId }) => (source ? [source] : []);
   const procedures = recordsAbout(telling, top, 'procedure').map((procedure) =>
     state('procedure', { procedure }, { sources: sourced(procedure), to: { part: 'evidence' } }),
   );
-  const faults = table.layers.toReversed().flatMap((layer) =>
-    recordsAbout(telling, layer, 'fault')
-      .filter(isToldOn(day, layer === top ? top.edition : undefined))
-      .filter(({ mendedBy }) => layer === top || !mendedBy || !isReached(telling, mendedBy))
-      .map((fault) =>
-        state(
-          'fault',
-          {
-            fault,
-            since: fault.since ? (recordOf(catalogue, 'release', fault.since)?.version ?? '') : '',
-            mendedBy: fault.mendedBy ? nameOf(catalogue, fault.mendedBy) : '',
-            of: layer === top ? '' : nameOfLayer(catalogue, layer),
-          },
-          { sources: sourced(fault), to: { part: 'evidence' }, leads: layer === top && fault.weight !== 1 },
-        ),
-      ),
+  const faults = faultsOf(telling).map(({ fault, layer }) =>
+    state(
+      'fault',
+      {
+        fault,
+        since: fault.since ? (recordOf(catalogue, 'release', fault.since)?.version ?? '') : '',
+        mendedBy: fault.mendedBy ? nameOf(catalogue, fault.mendedBy) : '',
+        of: layer === top ? '' : nameOfLayer(catalogue, layer),
+      },
+      { sources: sourced(fault), to: { part: 'evidence' }, leads: layer === top && fault.weight !== 1 },
+    ),
   );
   const events = recordsAbout(telling, top, 'event')
     .filter(isToldOn(day))
@@ -69,8 +65,26 @@ export function howItIsUsed(telling: Telling): Statement[] {
   return [...procedures, ...faults, ...events];
 }
 
+/** A fault that reaches a system, and the layer that it is of. */
+interface ReachingFault {
+  readonly fault: Fault;
+  readonly layer: Layer;
+}
+
+/** The faults of the top layer of a table, and those of the layers beneath it that nobody has mended on the way. */
+export function faultsOf(telling: Pick<Telling, 'catalogue' | 'table' | 'day'>): ReachingFault[] {
+  const { catalogue, table, day } = telling;
+  const top = table.layers[table.layers.length - 1];
+  return table.layers.toReversed().flatMap((layer) =>
+    recordsAbout({ catalogue }, layer, 'fault')
+      .filter(isToldOn(day, layer === top ? top.edition : undefined))
+      .filter(({ mendedBy }) => layer === top || !mendedBy || !isReached(telling, mendedBy))
+      .map((fault) => ({ fault, layer })),
+  );
+}
+
 /** True where the release that mends something is one of the layers, or older than one of the same project. */
-function isReached({ catalogue, table }: Telling, mendedBy: RecordId): boolean {
+function isReached({ catalogue, table }: Pick<Telling, 'catalogue' | 'table'>, mendedBy: RecordId): boolean {
   const mends = recordOf(catalogue, 'release', mendedBy);
   return table.layers.some(({ id, distribution }) => {
     if (id === mendedBy) return true;

@@ -117,7 +117,7 @@ describe('Stennock 12 and Yarrowby 3, typed', () => {
     expect(stennock).toContain('It suits back office (phone, closely).');
     expect(stennock).toContain('Disclosed: cousin works there.');
     const yarrowby = dossier('STENNOCK', 'release:yarrowby-3', '2026-11-20').page();
-    expect(yarrowby).toContain('Must have: card reader by itself (yes).');
+    expect(yarrowby).toContain('Must have: card reader by itself for counters (yes).');
     expect(yarrowby).toContain('On maker: Stennock narrowly.');
     expect(yarrowby).toContain('70 days past the end of Hexley 24');
   });

@@ -1,0 +1,62 @@
+/** What stands on the points when a side by side is kept, and what has changed since. */
+import type { SideBySide } from '../../catalogue/sideBySide.ts';
+import { formatTypedValue, findFactKey } from '../../catalogue/factSheet.ts';
+import type { Outcome } from './outcome.ts';
+import { isKnownOf } from './verdict.ts';
+import type { Point, SideValue } from './point.ts';
+
+/** What is kept of the points: all of which something is known. */
+export function seenOf(points: readonly Point[]): SideBySide['seen'] {
+  return points
+    .filter(({ values }) => values.some(isTold))
+    .map(({ key, values, verdict }) => ({
+      point: key,
+      verdict: verdict.kind,
+      values: values.map((value) => typedValue(key, value)),
+    }));
+}
+
+const isTold = (value: SideValue) => isKnownOf(value) || value.bar !== undefined;
+
+/** A value as it is typed; what nobody knows is empty. */
+function typedValue(key: string, value: SideValue): string {
+  if (value.bar === 'spoiled') return 'spoiled';
+  if (!isKnownOf(value)) return '';
+  if (value.absent) return value.state === 'doesNotApply' ? 'does not apply' : 'none';
+  if (value.value === undefined) return value.said ?? '';
+  const fact = findFactKey(key);
+  return fact ? formatTypedValue(fact, value.value) : JSON.stringify(value.value);
+}
+
+/** What is kept of the outcomes. */
+export const outcomesKept = (outcomes: readonly Outcome[]): SideBySide['outcomes'] =>
+  outcomes.map(({ audience, better }) => ({ audience, ...(better !== undefined && { better }) }));
+
+/** A point that stands otherwise than when it was kept; `before` undefined: nothing was known of it then. */
+export interface ChangedPoint {
+  readonly point: string;
+  readonly before?: SideBySide['seen'][number];
+  readonly now?: SideBySide['seen'][number];
+}
+
+/** What has changed since: points with another verdict or other values, and audiences with another outcome. */
+export function changedSince(
+  kept: SideBySide,
+  points: readonly Point[],
+  outcomes: readonly Outcome[],
+): { readonly points: readonly ChangedPoint[]; readonly audiences: readonly string[] } {
+  const before = new Map(kept.seen.map((each) => [each.point, each]));
+  const now = new Map(seenOf(points).map((each) => [each.point, each]));
+  const keys = [...new Set([...before.keys(), ...now.keys()])];
+  const changed = keys.flatMap((point): ChangedPoint[] => {
+    const [old, own] = [before.get(point), now.get(point)];
+    if (old && own && old.verdict === own.verdict && old.values.join('\n\n') === own.values.join('\n\n'))
+      return [];
+    return [{ point, ...(old && { before: old }), ...(own && { now: own }) }];
+  });
+  const was = new Map(kept.outcomes.map(({ audience, better }) => [audience, better]));
+  const audiences = outcomes.filter(
+    ({ audience, better }) => was.has(audience) && was.get(audience) !== better,
+  );
+  return { points: changed, audiences: audiences.map(({ audience }) => audience) };
+}
