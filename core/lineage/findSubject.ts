@@ -36,6 +36,25 @@ export function findSubject(catalogue: Catalogue, text: string): Result<RecordId
   return failure(issueOf('subject.unknown', asked, begins, catalogue));
 }
 
+/** Dossiers whose names have all the words that were typed, those that begin so first; none without any word. */
+export function subjectsNamed(catalogue: Catalogue, text: string, limit: number): RecordId[] {
+  const words = text.split(/\s+/).map(foldText).filter(Boolean);
+  if (words.length === 0) return [];
+  const whole = foldText(text);
+  const found = namedRecords(catalogue).flatMap(({ id, names }) => {
+    const folded = names.map(foldText).filter((name) => words.every((word) => name.includes(word)));
+    if (folded.length === 0) return [];
+    const fit = folded.some((name) => name === whole)
+      ? 0
+      : folded.some((name) => name.startsWith(whole))
+        ? 1
+        : 2;
+    return [{ id, fit, length: folded[0].length }];
+  });
+  found.sort((a, b) => a.fit - b.fit || a.length - b.length || (a.id < b.id ? -1 : 1));
+  return found.slice(0, limit).map(({ id }) => id);
+}
+
 /** Begins alike, or holds what was typed. */
 const isNear = (name: string, asked: string) =>
   asked.length > 0 &&

@@ -31,8 +31,10 @@ const RAIL = [
   },
   { to: '/dossiers', label: 'Dossiers', key: '2', path: 'M4 3h12l4 4v11H4zM8 9h8M8 13h8' },
   { to: '/visit', label: 'Visit', key: '3', path: 'M3 16 14 5l3 3L6 19H3zM12 7l3 3' },
-  { to: '/intake', label: 'Intake', key: '4', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
-  { to: '/freshness', label: 'Freshness', key: '5', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
+  { to: '/sides', label: 'Side by side', key: '4', path: 'M4 3h6v14H4zM14 3h6v14h-6zM12 1v18' },
+  { to: '/company', label: 'Company', key: '5', path: 'M3 17V9h4v8M10 17V4h4v13M17 17v-6h4v6M2 17h20' },
+  { to: '/intake', label: 'Intake', key: '6', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
+  { to: '/freshness', label: 'Freshness', key: '7', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
 ] as const;
 
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);

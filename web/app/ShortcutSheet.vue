@@ -6,7 +6,7 @@ const SHORTCUTS = [
   {
     where: 'Everywhere',
     keys: [
-      ['1 2 3 4 5', 'Lineage, Dossiers, Visit, Intake, Freshness'],
+      ['1 to 7', 'Lineage, Dossiers, Visit, Side by side, Company, Intake, Freshness'],
       ['/', 'Find anything recorded'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],
@@ -45,6 +45,16 @@ const SHORTCUTS = [
       ['↑', 'Into the log: Enter corrects, m moves to another source, Delete'],
       ['from, about, day', 'What follows: another source, system, day'],
       ['@ … # … [ … ] ?', 'Conditions, remark, place in the source, not sure'],
+    ],
+  },
+  {
+    where: 'Side by side',
+    keys: [
+      ['x', 'On the map and in lists: mark one to be held side by side'],
+      ['↑ ↓', 'From point to point'],
+      ['Enter', 'Say a word: who is better, narrowly or clearly, for whom, because …'],
+      ['Delete', 'Take the word back'],
+      ['Esc', 'Close the point'],
     ],
   },
   {

@@ -15,6 +15,7 @@ export const router = createRouter({
       component: () => import('../screens/dossiers/DossierScreen.vue'),
     },
     { path: '/visit', name: 'visit', component: () => import('../screens/visit/VisitScreen.vue') },
+    { path: '/sides', name: 'sides', component: () => import('../screens/sides/SideScreen.vue') },
     {
       path: '/freshness',
       name: 'freshness',

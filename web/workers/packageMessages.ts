@@ -5,6 +5,7 @@ import type { DelayEstimate } from '../../core/packages/delay.ts';
 import type { Freshness, FreshnessSummary } from '../../core/packages/freshnessFigures.ts';
 import type { FoundPackage } from '../../core/packages/packageNames.ts';
 import type { PackageStanding } from '../../core/packages/packageStanding.ts';
+import type { PackageLine } from '../../core/packages/compareSystems.ts';
 import type { PackageState } from '../../core/packages/packageHistory.ts';
 import type { CandidateMessage, PackedByKey } from '../../workspace/candidateMessage.ts';
 
@@ -56,6 +57,16 @@ export interface PackageQuestions {
       readonly others: readonly CandidateMessage[];
     };
     answer: Comparison | null;
+  };
+  /** The packages of several systems next to each other, and to a base. */
+  sides: {
+    ask: {
+      readonly packed: PackedByKey;
+      readonly systems: readonly string[];
+      readonly base?: CandidateMessage;
+    };
+    /** Null where a list is not at hand, or they are of several formats. */
+    answer: readonly PackageLine[] | null;
   };
   history: {
     ask: {

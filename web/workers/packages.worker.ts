@@ -1,6 +1,7 @@
 /** Compares and measures package lists off the main thread. Stopped by ending the worker: it keeps nothing but names to find. */
 import { longestGap } from '../../core/packages/longestGap.ts';
 import { estimateDelay } from '../../core/packages/delay.ts';
+import { compareSystems } from '../../core/packages/compareSystems.ts';
 import { compareWithBase } from '../../core/packages/findBase.ts';
 import { freshnessOverTime } from '../../core/packages/freshness.ts';
 import { createInstalledSet } from '../../core/packages/installedSet.ts';
@@ -34,6 +35,13 @@ const ANSWERS: Answers = {
     const installed = createInstalledSet(list);
     const [held, ...rest] = openCandidates([base, ...others], packed, lists);
     return { rows: installed.packages, ...compareWithBase(installed, held, rest) };
+  },
+  sides: ({ packed, systems, base }) => {
+    const lists = new PackedLists(packed);
+    const sets = systems.flatMap((key) => lists.list(key) ?? []).map(createInstalledSet);
+    if (sets.length < systems.length || sets.some(({ family }) => family !== sets[0].family)) return null;
+    const [candidate] = base ? openCandidates([base], packed, lists) : [];
+    return compareSystems(sets, candidate);
   },
   history: ({ packed, candidates, name }) => packageHistory(openCandidates(candidates, packed), name),
   standing: ({ packed, name, base, systems }) => {

@@ -1,9 +1,11 @@
-/** What stands on the points when a side by side is kept, and what has changed since. */
-import type { SideBySide } from '../../catalogue/sideBySide.ts';
+/** The side by side that was kept of some sides, what stood on its points then, and what has changed since. */
+import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { Side, SideBySide } from '../../catalogue/sideBySide.ts';
 import { formatTypedValue, findFactKey } from '../../catalogue/factSheet.ts';
 import type { Outcome } from './outcome.ts';
 import { isKnownOf } from './verdict.ts';
 import type { Point, SideValue } from './point.ts';
+import { formatSide } from './side.ts';
 
 /** What is kept of the points: all of which something is known. */
 export function seenOf(points: readonly Point[]): SideBySide['seen'] {
@@ -59,4 +61,36 @@ export function changedSince(
     ({ audience, better }) => was.has(audience) && was.get(audience) !== better,
   );
   return { points: changed, audiences: audiences.map(({ audience }) => audience) };
+}
+
+/**
+ * The side by side that was kept of some sides, in whatever order they stand, turned to the order that is asked for; the one
+ * that was kept last, where there are several. Undefined where none was.
+ */
+export function keptSideOf(catalogue: Catalogue, sides: readonly Side[]): SideBySide | undefined {
+  const asked = sides.map(formatSide);
+  const found = [...recordsOf(catalogue, 'sideBySide')].filter(
+    ({ subjects }) =>
+      subjects.length === asked.length && subjects.every((side) => asked.includes(formatSide(side))),
+  );
+  found.sort((a, b) => b.entered - a.entered || (a.id < b.id ? 1 : -1));
+  return found[0] && inOrderOf(found[0], asked);
+}
+
+/** A kept side by side with its columns in another order: everything that is said by place goes along. */
+function inOrderOf(kept: SideBySide, asked: readonly string[]): SideBySide {
+  const from = asked.map((text) => kept.subjects.findIndex((side) => formatSide(side) === text));
+  if (from.every((place, i) => place === i)) return kept;
+  const turned = <T>(values: readonly T[]): T[] => from.map((place) => values[place]);
+  return {
+    ...kept,
+    subjects: turned(kept.subjects),
+    own: kept.own.map((each) => ({ ...each, values: turned(each.values) })),
+    mustHaves: kept.mustHaves.map((each) => ({ ...each, met: turned(each.met) })),
+    seen: kept.seen.map((each) => ({ ...each, values: turned(each.values) })),
+    outcomes: kept.outcomes.map((each) => ({
+      ...each,
+      ...(each.better !== undefined && { better: from.indexOf(each.better) }),
+    })),
+  };
 }

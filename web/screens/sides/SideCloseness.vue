@@ -1,0 +1,93 @@
+<script setup lang="ts">
+/** How close each side is to the base it rests on, by area and overall, with what was counted; weights of areas can be changed. */
+import { computed } from 'vue';
+import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
+import { closenessOf, type Closeness } from '../../../core/judging/closeness.ts';
+import type { Compared } from '../../../core/judging/sides/compareSides.ts';
+import { formatShare } from '../../../core/wording/valueText.ts';
+import { useQueryState } from '../../parts/queryState.ts';
+
+const props = defineProps<{ compared: Compared }>();
+const { query, go } = useQueryState();
+
+/** Weights stand in the address: `kernel:2,themes:0`. */
+const weights = computed<Partial<Record<AreaId, number>>>(() =>
+  Object.fromEntries(
+    (query.value.weights ?? '').split(',').flatMap((each) => {
+      const [area, weight] = each.split(':');
+      return AREAS.some(({ id }) => id === area) && Number(weight) >= 0 && weight !== ''
+        ? [[area, Number(weight)]]
+        : [];
+    }),
+  ),
+);
+function weigh(area: AreaId, text: string): void {
+  const next = { ...weights.value, [area]: Number(text) };
+  const all = Object.entries(next).filter(
+    ([, weight]) => Number.isFinite(weight) && weight >= 0 && weight !== 1,
+  );
+  void go({ weights: all.map(([id, weight]) => `${id}:${weight}`).join(',') || undefined });
+}
+const each = computed(() => props.compared.tables.map((table) => closenessOf(table, weights.value)));
+const areas = computed(() =>
+  AREAS.filter(({ id }) => each.value.some((one) => one.areas.some((own) => own.area === id))),
+);
+const at = (place: number, area: AreaId) => each.value[place].areas.find((own) => own.area === area);
+const words = (one: Closeness | undefined) =>
+  !one || one.share === null
+    ? 'nothing comparable'
+    : `${formatShare(Math.round(one.share * 10_000), 10_000)}, ${one.changed} of ${one.comparable} changed`;
+</script>
+
+<template>
+  <table class="plain-table" aria-label="Closeness to the base">
+    <thead>
+      <tr>
+        <th>Area</th>
+        <th v-for="(name, i) in compared.names" :key="name">
+          {{ name
+          }}<span class="soft"> to {{ compared.tables[i].layers.length > 1 ? 'its base' : 'no base' }}</span>
+        </th>
+        <th>Weight</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="area in areas" :key="area.id">
+        <td>{{ area.label }}</td>
+        <td v-for="(_, i) in compared.names" :key="i">{{ words(at(i, area.id)) }}</td>
+        <td>
+          <input
+            type="number"
+            min="0"
+            step="0.5"
+            class="field"
+            :aria-label="`Weight of ${area.label}`"
+            :value="weights[area.id] ?? 1"
+            @change="weigh(area.id, ($event.target as HTMLInputElement).value)"
+          />
+        </td>
+      </tr>
+      <tr class="all">
+        <th>Overall</th>
+        <td v-for="(one, i) in each" :key="i">{{ words(one.overall) }}</td>
+        <td />
+      </tr>
+    </tbody>
+  </table>
+  <p class="small soft">
+    1 − changed ÷ comparable, over the facts (and elements of lists) that are known of the system and of its
+    base. What nobody looked at is not counted.
+  </p>
+</template>
+
+<style scoped>
+.all td {
+  font-weight: 700;
+}
+input {
+  width: 70px;
+}
+p {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,337 @@
+<script setup lang="ts">
+/** The points by area: what each side has, the shared base between two of them (left of more), the verdict and the analyst's word. */
+import { computed, nextTick, ref } from 'vue';
+import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
+import type { Compared } from '../../../core/judging/sides/compareSides.ts';
+import {
+  countPoints,
+  labelOfPoints,
+  POINT_AREAS,
+  type ElementLine,
+  type Point,
+  type PointArea,
+} from '../../../core/judging/sides/point.ts';
+import { readWord } from '../../../core/judging/sides/readWord.ts';
+import type { PointWord } from '../../../core/judging/sides/words.ts';
+import { sideSentences, wordSideValue, wordVerdict } from '../../../core/wording/sideText.ts';
+import SideCell from './SideCell.vue';
+
+const props = defineProps<{
+  compared: Compared;
+  /** The points that are shown, in their order. */
+  points: readonly Point[];
+  words: readonly PointWord[];
+  /** The point that is looked at, by key. */
+  selected: string;
+  canEdit: boolean;
+}>();
+const emit = defineEmits<{ select: [key: string]; say: [point: string, text: string] }>();
+
+/** The trunk stands between two; left of more; nowhere where a side is the base itself. */
+const hasTrunk = computed(() => props.compared.trunk !== null && props.compared.trunkSide < 0);
+const isBetween = computed(() => hasTrunk.value && props.compared.names.length === 2);
+const columns = computed(() => {
+  const sides = props.compared.names.map((_, place) => `side ${place}` as const);
+  if (isBetween.value) return [sides[0], 'trunk' as const, sides[1]];
+  return hasTrunk.value ? ['trunk' as const, ...sides] : sides;
+});
+const placeOf = (column: string) => Number(column.slice(5));
+const trunkName = computed(() => props.compared.trunkNames.join(' and '));
+
+const sentences = computed(
+  () => new Map(sideSentences(props.compared).map(({ area, text }) => [area, text])),
+);
+const groups = computed(() =>
+  POINT_AREAS.map(({ id }) => ({
+    id,
+    label: labelOfPoints(id),
+    sentence: (sentences.value.get(id) ?? '').replace(/^[^:]+: /, ''),
+    points: props.points.filter(({ area }) => area === id),
+    counts: countPoints(props.points.filter(({ area }) => area === id)),
+  })).filter(({ points, id }) => points.length > 0 || wordsAt(`area/${id}`).length > 0),
+);
+const wordsAt = (key: string) => props.words.filter(({ point }) => point === key);
+const isStrip = (id: PointArea) => STRIP_AREAS.some((area) => area.id === id);
+const colourOf = (id: PointArea) =>
+  isStrip(id) ? `rgb(var(--v-theme-area-${id}))` : 'rgb(var(--v-theme-ink-soft))';
+
+interface Row {
+  readonly key: string;
+  readonly point: Point;
+  readonly line?: ElementLine;
+}
+/** Of the point that is looked at, its elements too; of others those that somebody had a word on. */
+const rowsOf = (points: readonly Point[]): Row[] =>
+  points.flatMap((point) => [
+    { key: point.key, point },
+    ...point.elements
+      .filter((line) => wordsAt(line.key).length > 0 || isOpen(point))
+      .map((line): Row => ({ key: line.key, point, line })),
+  ]);
+const isOpen = ({ key, elements }: Point) =>
+  elements.length > 1 && (props.selected === key || elements.some((line) => line.key === props.selected));
+
+/** Which side a word names, for the mark beside its cell. */
+function better(key: string): number | undefined {
+  return wordsAt(key).find(({ read }) => read.better !== undefined)?.read.better;
+}
+const isWinner = (row: Row, place: number) => better(row.key) === place;
+
+const editing = ref('');
+const text = ref('');
+const read = computed(() => (text.value.trim() ? readWord(text.value, props.compared.names) : null));
+const understood = computed(() => {
+  if (!read.value) return `1 narrowly, 2 clearly, even, taste … for whom, because …`;
+  const { kind, better: place, degree, weight, audiences, why } = read.value;
+  const who =
+    kind === 'better'
+      ? `${props.compared.names[place!]} ${['', 'narrowly', '', 'clearly'][degree]}`.trim()
+      : { even: 'even', taste: 'a matter of taste', explained: 'explained', open: 'nobody is better' }[kind];
+  return [
+    who,
+    ['', 'a detail', '', 'decides'][weight],
+    audiences.length ? `for ${audiences.join(', ')}` : '',
+    why,
+  ]
+    .filter(Boolean)
+    .join('; ');
+});
+function edit(key: string): void {
+  if (!props.canEdit) return;
+  editing.value = key;
+  text.value = wordsAt(key)[0]?.said ?? '';
+  void nextTick(() => document.querySelector<HTMLInputElement>('.word-field')?.focus());
+}
+function say(): void {
+  const key = editing.value;
+  if (!key) return;
+  editing.value = '';
+  if (text.value.trim() !== (wordsAt(key)[0]?.said ?? '')) emit('say', key, text.value);
+  focusRow(key);
+}
+function leave(key: string): void {
+  editing.value = '';
+  focusRow(key);
+}
+function focusRow(key: string): void {
+  void nextTick(() => document.querySelector<HTMLElement>(`[data-point="${CSS.escape(key)}"]`)?.focus());
+}
+function onRowKey(event: KeyboardEvent, key: string): void {
+  if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey || event.altKey) return;
+  const rows = [...document.querySelectorAll<HTMLElement>('[data-point]')];
+  const at = rows.findIndex((row) => row.dataset.point === key);
+  const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: rows.length - 1 }[event.key];
+  if (to !== undefined) {
+    const next = rows[Math.max(0, Math.min(rows.length - 1, to))];
+    emit('select', next.dataset.point!);
+    focusRow(next.dataset.point!);
+  } else if (event.key === 'Enter') edit(key);
+  else if (event.key === 'Delete' && wordsAt(key).some(({ isKept }) => isKept)) emit('say', key, '');
+  else return;
+  event.preventDefault();
+}
+defineExpose({ focusRow });
+</script>
+
+<template>
+  <div
+    class="sides"
+    role="table"
+    aria-label="Side by side"
+    :style="{
+      '--columns': isBetween
+        ? 'minmax(0, 3fr) minmax(90px, 1.7fr) minmax(0, 3fr)'
+        : `repeat(${columns.length}, minmax(0, 1fr))`,
+    }"
+    :class="{ wide: columns.length > 3 }"
+  >
+    <div class="row head" role="row">
+      <span role="columnheader" class="label" />
+      <span
+        v-for="column in columns"
+        :key="column"
+        role="columnheader"
+        :class="{ trunk: column === 'trunk', right: isBetween && column === 'side 0' }"
+      >
+        <template v-if="column === 'trunk'">{{ trunkName }}</template>
+        <slot v-else name="column" :place="placeOf(column)">{{ compared.names[placeOf(column)] }}</slot>
+      </span>
+      <span role="columnheader" class="word">Word</span>
+    </div>
+    <div v-for="group in groups" :key="group.id" role="rowgroup">
+      <div class="row area" role="row">
+        <span role="rowheader" class="label" :style="{ color: colourOf(group.id) }">{{ group.label }}</span>
+        <span role="cell" class="sentence small soft">{{ group.sentence }}</span>
+        <span role="cell" class="word">
+          <span v-for="each in wordsAt(`area/${group.id}`)" :key="each.label + each.said"
+            ><span class="soft">{{ each.label }}:</span> {{ each.said }}</span
+          >
+        </span>
+      </div>
+      <div
+        v-for="row in rowsOf(group.points)"
+        :key="row.key"
+        class="row point"
+        :class="[
+          { selected: row.key === selected, element: row.line },
+          row.line?.verdict ?? row.point.verdict.kind.replace(' ', '-'),
+        ]"
+        role="row"
+        tabindex="0"
+        :data-point="row.key"
+        :aria-selected="row.key === selected"
+        @click="emit('select', row.key)"
+        @keydown="onRowKey($event, row.key)"
+      >
+        <span role="rowheader" class="label">{{ row.line ? row.line.name : row.point.fact.label }}</span>
+        <template v-for="column in columns" :key="column">
+          <span v-if="column === 'trunk'" role="cell" class="trunk">
+            <template v-if="!row.line">{{
+              row.point.trunk.length
+                ? row.point.trunk
+                    .map((value) => wordSideValue(row.point, value).replace('not looked at', '–'))
+                    .join(' / ')
+                : '–'
+            }}</template>
+          </span>
+          <span
+            v-else
+            role="cell"
+            class="side"
+            :class="{ better: isWinner(row, placeOf(column)), left: isBetween && column === 'side 0' }"
+          >
+            <SideCell
+              :point="row.point"
+              :place="placeOf(column)"
+              :align="isBetween && column === 'side 0' ? 'right' : 'left'"
+              :has-trunk="hasTrunk"
+              :line="row.line"
+            />
+          </span>
+        </template>
+        <span role="cell" class="word" @dblclick="edit(row.key)">
+          <template v-if="editing === row.key">
+            <input
+              v-model="text"
+              class="field word-field"
+              :aria-label="`Word on ${row.line?.name ?? row.point.fact.label}`"
+              @keydown.enter.stop.prevent="say"
+              @keydown.esc.stop.prevent="leave(row.key)"
+              @blur="say"
+            />
+            <span class="small soft" role="status">{{ understood }}</span>
+          </template>
+          <template v-else>
+            <span v-for="each in wordsAt(row.key)" :key="each.said + each.author" :title="each.author">{{
+              each.said
+            }}</span>
+            <span class="verdict" :class="{ small: wordsAt(row.key).length > 0 }">{{
+              row.line
+                ? { same: 'same', different: 'different', unknown: 'unknown of some' }[row.line.verdict]
+                : wordVerdict(compared, row.point)
+            }}</span>
+            <button
+              v-if="canEdit && row.key === selected"
+              class="say small accent-link"
+              tabindex="-1"
+              @click.stop="edit(row.key)"
+            >
+              {{ wordsAt(row.key).length ? 'Change the word' : 'Say a word' }}
+            </button>
+          </template>
+        </span>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(104px, 150px) minmax(0, 1fr) minmax(140px, 210px);
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+.row:not(.area) {
+  grid-template-columns: minmax(104px, 150px) var(--columns) minmax(140px, 210px);
+}
+.wide .row:not(.area) {
+  grid-template-columns: minmax(96px, 124px) var(--columns) minmax(120px, 150px);
+}
+.head {
+  position: sticky;
+  top: 0;
+  z-index: 3;
+  background: rgb(var(--v-theme-background));
+  font-weight: 700;
+  border-bottom: 2px solid rgb(var(--v-theme-ink-soft)) !important;
+}
+.head > span {
+  padding: 6px 10px;
+}
+.head .right {
+  text-align: right;
+}
+.trunk {
+  padding: 5px 8px;
+  text-align: center;
+  background: color-mix(in srgb, rgb(var(--v-theme-seen)) 8%, rgb(var(--v-theme-background)));
+  overflow-wrap: anywhere;
+}
+.area {
+  padding-top: 12px;
+  align-items: baseline;
+}
+.area .label {
+  font-weight: 700;
+}
+.area .sentence {
+  padding: 0 10px 4px;
+}
+.label {
+  padding: 5px 8px 5px 10px;
+  color: rgb(var(--v-theme-ink-soft));
+  overflow-wrap: anywhere;
+}
+.element .label {
+  padding-left: 24px;
+}
+.side {
+  display: grid;
+  border-left: 3px solid transparent;
+}
+.side.left {
+  border-left: 0;
+  border-right: 3px solid transparent;
+}
+.side.better {
+  border-color: rgb(var(--v-theme-accent));
+}
+.word {
+  padding: 5px 10px;
+  overflow-wrap: anywhere;
+}
+.word > span {
+  display: block;
+}
+.verdict {
+  color: rgb(var(--v-theme-ink-soft));
+}
+.different .verdict {
+  color: rgb(var(--v-theme-ink));
+}
+.point {
+  cursor: default;
+}
+.point.selected {
+  background: rgb(var(--v-theme-accent-soft));
+}
+.point:focus-visible {
+  outline-offset: -2px;
+}
+.word-field {
+  width: 100%;
+}
+.say {
+  padding: 0;
+}
+</style>

@@ -1,0 +1,67 @@
+/** The side by side that the address asks for: its sides, everything computed of them, and what was kept. */
+import { storeToRefs } from 'pinia';
+import { computed } from 'vue';
+import { MOST_SIDES, type Side } from '../../../core/catalogue/sideBySide.ts';
+import { compareSides, type Compared } from '../../../core/judging/sides/compareSides.ts';
+import { changedSince, keptSideOf } from '../../../core/judging/sides/keptSince.ts';
+import { outcomesOf } from '../../../core/judging/sides/outcome.ts';
+import { parseSide } from '../../../core/judging/sides/side.ts';
+import { saidOfSides } from '../../../core/judging/sides/words.ts';
+import { useQueryState } from '../../parts/queryState.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { today, useAsOf } from '../../stores/clock.ts';
+import { sidesInAddress } from '../../stores/sideStore.ts';
+
+/** The state of the screen. */
+export function useSides() {
+  const store = useCatalogueStore();
+  const { catalogue } = storeToRefs(store);
+  const { day } = useAsOf();
+  const { query, go } = useQueryState();
+
+  const sides = computed(() =>
+    (query.value.of ?? '')
+      .split(';')
+      .filter(Boolean)
+      .slice(0, MOST_SIDES)
+      .flatMap((text) => parseSide(catalogue.value, text) ?? []),
+  );
+  const kept = computed(() =>
+    sides.value.length > 1 ? keptSideOf(catalogue.value, sides.value) : undefined,
+  );
+  const compared = computed<Compared | null>(() =>
+    sides.value.length > 1 ? compareSides(catalogue.value, sides.value, day.value, kept.value?.own) : null,
+  );
+  const said = computed(() => compared.value && saidOfSides(catalogue.value, compared.value, kept.value));
+  const outcomes = computed(() =>
+    compared.value && said.value
+      ? outcomesOf(compared.value.points, said.value, compared.value.sides.length)
+      : [],
+  );
+  /** What has changed since it was kept; null where nothing has. */
+  const news = computed(() => {
+    if (!kept.value || !compared.value) return null;
+    const since = changedSince(kept.value, compared.value.points, outcomes.value);
+    return since.points.length + since.audiences.length > 0 ? since : null;
+  });
+
+  /** Other columns than now. */
+  const setSides = (next: readonly Side[]) =>
+    go({ of: sidesInAddress(next) || undefined, point: undefined }, 'push');
+
+  return {
+    catalogue,
+    day,
+    query,
+    go,
+    sides,
+    setSides,
+    compared,
+    said,
+    outcomes,
+    kept,
+    news,
+    saying: () => ({ author: store.about?.author || 'the analyst', date: today() }),
+    commit: store.commit,
+  };
+}
