@@ -6,6 +6,7 @@ import {
   isTold,
   sideSentences,
   wordElements,
+  wordOnPoint,
   wordOutcome,
   wordSetBy,
   wordSideValue,
@@ -43,7 +44,7 @@ export function formatSideMarkdown(document: SideDocument): string {
     for (const point of rows) lines.push(rowOf(document, point, notes));
     for (const word of said.words.filter(({ point }) => point === `area/${id}`))
       lines.push(
-        `| ${escapeMarkdown(word.label)} | ${names.map(() => '').join(' | ')} | | ${escapeMarkdown(word.said)} |`,
+        `| ${escapeMarkdown(word.label)} | ${names.map(() => '').join(' | ')} | | ${escapeMarkdown(wordOnPoint(compared, word))} |`,
       );
     lines.push('');
   }
@@ -67,6 +68,6 @@ function rowOf({ compared, said }: SideDocument, point: Point, notes: Footnotes)
   });
   const elements = wordElements(compared, point);
   const verdict = `${wordVerdict(compared, point)}${elements ? `: ${elements}` : ''}`;
-  const words = wordsOf(point, said.words).map((word) => word.said);
+  const words = wordsOf(point, said.words).map((word) => wordOnPoint(compared, word));
   return `| ${escapeMarkdown(point.fact.label)} | ${values.join(' | ')} | ${escapeMarkdown(verdict)} | ${escapeMarkdown(words.join('; '))} |`;
 }

@@ -19,6 +19,7 @@ import {
   sideSentences,
   wordBar,
   wordElementValue,
+  wordOnPoint,
   wordOutcome,
   wordSideValue,
   wordVerdict,
@@ -143,7 +144,7 @@ export function formatSideCsv({ catalogue, compared, said }: SideDocument): stri
     ]),
     wordVerdict(compared, point),
     wordsOf(point, said.words)
-      .map((word) => word.said)
+      .map((word) => wordOnPoint(compared, word))
       .join('; '),
   ]);
   return `${Papa.unparse([head, ...rows], { escapeFormulae: true, newline: '\r\n' })}\r\n`;

@@ -24,7 +24,7 @@ import { impactOfPackage, type PackageSeen } from './packageImpact.ts';
 import { countImpacts } from './impactClasses.ts';
 import { layerTable } from './layerTable.ts';
 import { beginRelease } from './nextRelease.ts';
-import { diffReleases } from './releaseDiff.ts';
+import { compareSides } from '../judging/sides/compareSides.ts';
 import { markRestUnchanged } from '../editing/unchangedRest.ts';
 import { uncheckedFacts } from './unchanged.ts';
 
@@ -247,22 +247,27 @@ describe('a release begun from the one before', () => {
       'release:a-6',
       'release:c-2',
     ]);
-    const { differences, equal, notCheckedAgain } = diffReleases(
-      catalogue,
-      'release:c-1',
-      'release:c-2',
-      TODAY,
+    const { points } = compareSides(catalogue, sidesOf('release:c-1', 'release:c-2'), TODAY);
+    const told = points.filter(
+      ({ area, verdict }) => area !== 'changes' && (verdict.kind !== 'unknown' || verdict.knownOf.length > 0),
     );
-    expect(differences.map(({ fact, unknown }) => [fact.key, unknown])).toEqual([['model.supportEnd', true]]);
-    expect([equal, notCheckedAgain]).toEqual([0, 2]);
+    // What was taken over is not known to be so still.
+    expect(told.map(({ key, verdict }) => [key, verdict])).toEqual([
+      ['kernel.version', { kind: 'unknown', knownOf: [0] }],
+      [ICONS, { kind: 'unknown', knownOf: [0] }],
+      ['model.supportEnd', { kind: 'unknown', knownOf: [0] }],
+    ]);
   });
   it('differs by the value that is corrected, and from itself by nothing', () => {
     const icons = more.find((record) => record.kind === 'reading' && record.key === ICONS)!;
     const corrected = withRecords(after, [{ ...icons, value: 'Sedge', marks: [] } as AnyRecord]);
-    const { differences } = diffReleases(corrected, 'release:c-1', 'release:c-2', TODAY);
-    expect(differences.filter(({ unknown }) => !unknown)).toMatchObject([
-      { fact: { key: ICONS }, elements: [{ kind: 'replaces', before: 'Reed', after: 'Sedge' }] },
-    ]);
-    expect(diffReleases(corrected, 'release:c-2', 'release:c-2', TODAY).differences).toEqual([]);
+    const differing = (...ids: string[]) =>
+      compareSides(corrected, sidesOf(...ids), TODAY)
+        .points.filter(({ area, verdict }) => area !== 'changes' && verdict.kind === 'different')
+        .map(({ key, values }) => [key, ...values.map(({ value }) => value)]);
+    expect(differing('release:c-1', 'release:c-2')).toEqual([[ICONS, 'Reed', 'Sedge']]);
+    expect(differing('release:c-2', 'release:c-2')).toEqual([]);
   });
 });
+
+const sidesOf = (...ids: readonly string[]) => ids.map((id) => ({ id }));

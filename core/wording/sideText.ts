@@ -1,6 +1,7 @@
 /** A side by side in words: values, verdicts, elements, and the sentences for each area, the whole and the outcome. */
 import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
+import { foldText } from '../catalogue/foldText.ts';
 import type { Compared } from '../judging/sides/compareSides.ts';
 import type { MeasuringCondition } from '../judging/sides/measuring.ts';
 import { CLOSE_LEAD, type Outcome } from '../judging/sides/outcome.ts';
@@ -17,6 +18,7 @@ import {
   type ValueDetail,
 } from '../judging/sides/point.ts';
 import { isKnownOf } from '../judging/sides/verdict.ts';
+import type { PointWord } from '../judging/sides/words.ts';
 import { STATE_WORDS, wordElementWhole, wordSaying } from './sayingText.ts';
 import { wordSpoils } from './spoilText.ts';
 import { formatCount, formatNumberOf, formatValue, listOf } from './valueText.ts';
@@ -333,6 +335,13 @@ function wordHolding({ turnedByWeight, turnedByValue, contributions, out, sums }
     : 'holds if any one value that is not certain flips';
   const joint = Boolean(turnedByWeight.length) === Boolean(turnedByValue.length) ? 'and' : 'but';
   return `${weight}, ${joint} ${value}`;
+}
+
+/** A word as it is shown: with the name of the better side before it, where it does not name it itself. */
+export function wordOnPoint({ names }: Pick<Compared, 'names'>, { said, read }: PointWord): string {
+  const name = read.better === undefined ? '' : names[read.better];
+  const first = foldText(/^\S+/.exec(said)?.[0] ?? '');
+  return name && !foldText(name).startsWith(first) ? `${name}: ${said}` : said;
 }
 
 /** True where nothing at all is known on a side. */

@@ -75,11 +75,27 @@ function toggleTheme(): void {
   notes.set('aspen-ridge-theme', next);
 }
 
+// Paper is light.
+let onScreen = '';
+function beforePrint(): void {
+  onScreen = theme.global.name.value;
+  theme.change('light');
+}
+function afterPrint(): void {
+  theme.change(onScreen || 'light');
+}
+
 onMounted(() => {
   window.addEventListener('keydown', onKey);
+  window.addEventListener('beforeprint', beforePrint);
+  window.addEventListener('afterprint', afterPrint);
   void store.start();
 });
-onUnmounted(() => window.removeEventListener('keydown', onKey));
+onUnmounted(() => {
+  window.removeEventListener('keydown', onKey);
+  window.removeEventListener('beforeprint', beforePrint);
+  window.removeEventListener('afterprint', afterPrint);
+});
 
 const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) => !open && notices.close() });
 </script>
@@ -226,6 +242,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   gap: 3px;
   padding: 9px 0 8px;
   font-size: 11px;
+  text-align: center;
   color: rgb(var(--v-theme-ink-soft));
   text-decoration: none;
   border-left: 3px solid transparent;

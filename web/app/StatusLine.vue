@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import BackupMark from './BackupMark.vue';
+import MarkedSides from './MarkedSides.vue';
 
 const store = useCatalogueStore();
 const counts = computed(() => {
@@ -36,6 +37,7 @@ const isTrouble = computed(
       <span v-for="count in counts" :key="count">{{ count }}</span>
     </template>
     <span class="spacer" />
+    <MarkedSides v-if="isShown" />
     <BackupMark v-if="store.phase === 'ready' && !store.isSample" />
     <span class="saved" :class="{ trouble: isTrouble }" role="status">{{ saved }}</span>
   </footer>

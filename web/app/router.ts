@@ -13,6 +13,13 @@ export const router = createRouter({
       path: '/dossiers/:release',
       name: 'dossier',
       component: () => import('../screens/dossiers/DossierScreen.vue'),
+      // The difference of two releases is a side by side: addresses of before lead there.
+      beforeEnter: ({ params, query }) => {
+        if (query.tab !== 'difference') return true;
+        const against = query.against ? { of: `${String(query.against)};${String(params.release)}` } : null;
+        const before = { of: String(params.release), with: 'before' };
+        return { name: 'sides', query: { ...(against ?? before), asof: query.asof } };
+      },
     },
     { path: '/visit', name: 'visit', component: () => import('../screens/visit/VisitScreen.vue') },
     { path: '/sides', name: 'sides', component: () => import('../screens/sides/SideScreen.vue') },

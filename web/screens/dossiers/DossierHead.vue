@@ -14,6 +14,7 @@ import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { releasesOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import DossierNames from './DossierNames.vue';
+import HoldBeside from './HoldBeside.vue';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 
 const props = defineProps<{
@@ -67,10 +68,11 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       <v-btn size="small" :to="{ name: 'visit', query: { of: props.release, edition: top.edition } }"
         >Visit it</v-btn
       >
+      <HoldBeside :catalogue="catalogue" :layers="table.layers" :day="day" />
       <v-btn size="small" :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
         >Show on the map</v-btn
       >
-      <v-btn size="small" @click="$emit('exportMarkdown')">Export as Markdown</v-btn>
+      <v-btn size="small" @click="$emit('exportMarkdown')">Markdown</v-btn>
     </div>
     <div class="title">
       <DossierNames :key="top.distribution" :distribution="top.distribution" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All dossiers: every distribution with what it rests on, its strip and its releases. */
 import { storeToRefs } from 'pinia';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { formatShare } from '../../../core/wording/valueText.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
@@ -9,13 +9,20 @@ import { nameOf } from '../../../core/lineage/names.ts';
 import { remarkOf } from '../../../core/drawing/plateWords.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { useAsOf } from '../../stores/clock.ts';
+import { useSideStore } from '../../stores/sideStore.ts';
+import { useMarking } from '../../stores/useMarking.ts';
 
 const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
 const route = useRoute();
 const { day } = useAsOf();
 const graph = computed(() => store.graphOf(catalogue.value, day.value));
+/** The row that the keyboard is on, or the pointer was on last. */
+const at = ref<RecordId | null>(null);
+useMarking(() => (at.value ? { id: at.value } : null));
+const marks = useSideStore();
 const rows = computed(() =>
   [...graph.value.nodes.keys()]
     .map((id) => {
@@ -45,7 +52,13 @@ const rows = computed(() =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ facts, link, counts } in rows" :key="facts.id">
+        <tr
+          v-for="{ facts, link, counts } in rows"
+          :key="facts.id"
+          :class="{ marked: marks.isMarked({ id: facts.layer }) }"
+          @focusin="at = facts.layer"
+          @mouseenter="at = facts.layer"
+        >
           <td>
             <router-link
               class="plain-link"
@@ -93,6 +106,9 @@ th,
 td {
   padding: 7px 12px 7px 0;
   border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+tr.marked {
+  background: rgb(var(--v-theme-accent-soft));
 }
 .strip {
   width: 200px;

@@ -29,7 +29,6 @@ import AreaView from './AreaView.vue';
 import ChangeEditor from './ChangeEditor.vue';
 import DossierAssessment from './DossierAssessment.vue';
 import DossierChanges from './DossierChanges.vue';
-import DossierDifference from './DossierDifference.vue';
 import DossierEditions from './DossierEditions.vue';
 import DossierEvidence from './DossierEvidence.vue';
 import DossierHead from './DossierHead.vue';
@@ -76,7 +75,6 @@ const TABS = {
   packages: 'Packages',
   evidence: 'Evidence',
   timeline: 'Time line',
-  difference: 'Difference',
   history: 'History',
   assessment: 'Assessment',
 } as const;
@@ -304,13 +302,6 @@ function exportMarkdown(): void {
         />
         <DossierEvidence v-else-if="tab === 'evidence'" :catalogue="catalogue" :table="table" />
         <DossierSummary v-else-if="tab === 'summary'" :catalogue="catalogue" :table="table" :day="day" />
-        <DossierDifference
-          v-else-if="tab === 'difference'"
-          :catalogue="catalogue"
-          :release="id"
-          :distribution="distribution"
-          :day="day"
-        />
         <DossierHistory v-else-if="tab === 'history'" :distribution="distribution" />
         <DossierTimeline
           v-else-if="tab === 'timeline'"

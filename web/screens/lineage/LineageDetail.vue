@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
+import type { Side } from '../../../core/catalogue/sideBySide.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { wordChain, wordComparison } from '../../../core/wording/dossierText.ts';
 import { wordBar } from '../../../core/drawing/plateWords.ts';
@@ -13,6 +14,7 @@ import { nameOf } from '../../../core/lineage/names.ts';
 import { colourOfArea } from '../../parts/theme.ts';
 import LossRemark from '../../parts/LossRemark.vue';
 import PackageBar from '../../parts/PackageBar.vue';
+import { useSideStore } from '../../stores/sideStore.ts';
 import WayTo from './WayTo.vue';
 import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
@@ -28,6 +30,11 @@ const props = defineProps<{
   isFocused: boolean;
   isUnfolded: boolean;
 }>();
+const marks = useSideStore();
+const side = computed((): Side => {
+  const { id, layer } = props.facts;
+  return { id: layer, ...(id.startsWith('edition:') && { edition: id }) };
+});
 defineEmits<{
   close: [];
   remove: [];
@@ -193,6 +200,9 @@ const areas = computed(() =>
         :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: $route.query.asof } }"
         >Open the dossier</v-btn
       >
+      <v-btn title="To be held side by side with another one (x)" @click="marks.toggle(side)">{{
+        marks.isMarked(side) ? 'Marked' : 'Mark it'
+      }}</v-btn>
       <v-btn title="With its releases, links and readings; undo brings them back" @click="$emit('remove')"
         >Delete</v-btn
       >

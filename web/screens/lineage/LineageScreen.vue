@@ -15,6 +15,7 @@ import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { currentDay, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
+import { useMarking } from '../../stores/useMarking.ts';
 import ImpactBanner from './ImpactBanner.vue';
 import LineageDetail from './LineageDetail.vue';
 import LineageFilters from './LineageFilters.vue';
@@ -59,6 +60,11 @@ const selected = computed(() => {
   return graph.value.nodes.has(at) ? at : null;
 });
 const selectedFacts = computed(() => (selected.value ? factsOf(selected.value) : undefined));
+useMarking(
+  () =>
+    (selectedFacts.value && { id: selectedFacts.value.layer, ...editionOf(selectedFacts.value.id) }) || null,
+);
+const editionOf = (id: RecordId) => (id.startsWith('edition:') ? { edition: id } : {});
 const selectedLink = computed(() => recordOf(catalogue.value, 'link', query.value.link ?? ''));
 const isFocused = computed(() => query.value.focus === '1' && selected.value !== null);
 const { asked, marks } = useAskedImpact(query, catalogue, graph, day);

@@ -29,7 +29,7 @@ const kept = computed(() =>
     <p v-for="(side, place) in sides" :key="place">
       <strong>{{ nameOf(side) }}</strong>
       <button
-        class="accent-link small"
+        class="accent-link small out"
         @click="
           $emit(
             'sides',
@@ -69,6 +69,9 @@ const kept = computed(() =>
 .first {
   display: flex;
   justify-content: center;
+}
+.out {
+  margin-left: 8px;
 }
 .kept {
   padding-top: 14px;

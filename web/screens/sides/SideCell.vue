@@ -69,6 +69,7 @@ const remark = computed(() => {
     >
     <template v-else>
       <span class="said">
+        <EvidenceMark v-if="!blank && !line && align === 'left'" :evidence="value.evidence" class="first" />
         <template v-if="short"
           >{{ short.all }}: {{ short.shared }} alike<template v-if="short.own.length"
             >, <strong>{{ short.own.join(', ') }}</strong>{{
@@ -77,7 +78,7 @@ const remark = computed(() => {
           ></template
         >
         <template v-else>{{ text }}</template>
-        <EvidenceMark v-if="!blank && !line" :evidence="value.evidence" class="dot" />
+        <EvidenceMark v-if="!blank && !line && align === 'right'" :evidence="value.evidence" class="dot" />
       </span>
       <span v-if="remark" class="small soft">{{ remark }}</span>
     </template>
@@ -97,8 +98,17 @@ const remark = computed(() => {
 .right {
   text-align: right;
 }
+.right .said {
+  margin-left: auto;
+}
 .dot {
   margin-left: 5px;
+}
+.first:not(.none) {
+  margin-right: 6px;
+}
+.mark.none {
+  display: none;
 }
 .blank {
   background: transparent;
@@ -132,6 +142,7 @@ const remark = computed(() => {
   );
 }
 .barred .said {
+  width: fit-content;
   background: rgb(var(--v-theme-surface));
   padding: 0 3px;
 }

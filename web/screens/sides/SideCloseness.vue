@@ -2,12 +2,14 @@
 /** How close each side is to the base it rests on, by area and overall, with what was counted; weights of areas can be changed. */
 import { computed } from 'vue';
 import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
+import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { closenessOf, type Closeness } from '../../../core/judging/closeness.ts';
 import type { Compared } from '../../../core/judging/sides/compareSides.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
 import { formatShare } from '../../../core/wording/valueText.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 
-const props = defineProps<{ compared: Compared }>();
+const props = defineProps<{ catalogue: Catalogue; compared: Compared }>();
 const { query, go } = useQueryState();
 
 /** Weights stand in the address: `kernel:2,themes:0`. */
@@ -32,6 +34,10 @@ const each = computed(() => props.compared.tables.map((table) => closenessOf(tab
 const areas = computed(() =>
   AREAS.filter(({ id }) => each.value.some((one) => one.areas.some((own) => own.area === id))),
 );
+const baseOf = (place: number) => {
+  const base = props.compared.tables[place].layers.at(-2);
+  return base ? nameOf(props.catalogue, base.id) : 'no base';
+};
 const at = (place: number, area: AreaId) => each.value[place].areas.find((own) => own.area === area);
 const words = (one: Closeness | undefined) =>
   !one || one.share === null
@@ -45,8 +51,7 @@ const words = (one: Closeness | undefined) =>
       <tr>
         <th>Area</th>
         <th v-for="(name, i) in compared.names" :key="name">
-          {{ name
-          }}<span class="soft"> to {{ compared.tables[i].layers.length > 1 ? 'its base' : 'no base' }}</span>
+          {{ name }}<span class="soft"> to {{ baseOf(i) }}</span>
         </th>
         <th>Weight</th>
       </tr>

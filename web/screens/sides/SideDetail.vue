@@ -9,7 +9,13 @@ import type { Point } from '../../../core/judging/sides/point.ts';
 import type { PointWord } from '../../../core/judging/sides/words.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
-import { wordElementValue, wordSetBy, wordSideValue, wordVerdict } from '../../../core/wording/sideText.ts';
+import {
+  wordElementValue,
+  wordSetBy,
+  wordSideValue,
+  wordOnPoint,
+  wordVerdict,
+} from '../../../core/wording/sideText.ts';
 import { listOf } from '../../../core/wording/valueText.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
 
@@ -60,12 +66,12 @@ const sides = computed(() =>
     <h1>{{ point.fact.label }}</h1>
     <p class="verdict">{{ wordVerdict(compared, point) }}</p>
     <p v-for="word in words" :key="word.said" class="small">
-      <span class="soft">{{ word.author }}:</span> {{ word.said }}
+      <span class="soft">{{ word.author }}:</span> {{ wordOnPoint(compared, word) }}
     </p>
     <section v-for="side in sides" :key="side.name">
       <h2>{{ side.name }}</h2>
       <p>
-        <EvidenceMark :evidence="side.value.evidence" />
+        <EvidenceMark v-if="side.value.evidence !== 'none'" :evidence="side.value.evidence" class="dot" />
         <router-link v-if="side.to" class="plain-link" :to="side.to">{{ side.text }}</router-link>
         <template v-else>{{ side.text }}</template>
       </p>
@@ -110,6 +116,10 @@ const sides = computed(() =>
 }
 .verdict {
   margin: 2px 0 6px;
+}
+
+.dot {
+  margin-right: 6px;
 }
 section {
   margin-top: 12px;

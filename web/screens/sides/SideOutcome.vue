@@ -93,7 +93,8 @@ const lead = computed(() =>
         >
       </span>
       <template v-if="said.bias.length">
-        <span class="soft">Disclosed:</span> {{ said.bias.join('; ') }}</template
+        <span class="soft">Disclosed:</span>
+        {{ said.bias.map((text) => text.replace(/\.$/, '')).join('; ') }}</template
       >
     </p>
   </section>
@@ -116,6 +117,17 @@ const lead = computed(() =>
   gap: 6px 8px;
   align-items: center;
   margin-top: 5px;
+}
+@media print {
+  .outcome {
+    max-height: none;
+    padding: 8px 0;
+    break-inside: avoid;
+  }
+  .musts button.accent-link,
+  .adding {
+    display: none;
+  }
 }
 .adding {
   display: inline-flex;

@@ -121,7 +121,7 @@ const labelOf = (line: PackageLine, place: number) => {
           <td v-if="base" class="mono soft">{{ line.base || '–' }}</td>
           <td v-for="(version, i) in line.versions" :key="i">
             <span :class="version ? 'mono' : 'soft'">{{ version ?? 'not there' }}</span>
-            <span class="small soft"> {{ labelOf(line, i) }}</span>
+            <span class="small soft class"> {{ labelOf(line, i) }}</span>
           </td>
         </tr>
       </tbody>
@@ -140,6 +140,9 @@ const labelOf = (line: PackageLine, place: number) => {
   display: flex;
   gap: 6px;
   margin: 10px 0;
+}
+.class {
+  margin-left: 8px;
 }
 .more {
   padding: 10px 0;

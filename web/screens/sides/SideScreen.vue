@@ -241,7 +241,7 @@ function onKey(event: KeyboardEvent): void {
       </header>
       <div class="table">
         <SidePackages v-if="view === 'packages'" :catalogue="catalogue" :compared="compared" />
-        <SideCloseness v-else-if="view === 'closeness'" :compared="compared" />
+        <SideCloseness v-else-if="view === 'closeness'" :catalogue="catalogue" :compared="compared" />
         <template v-else>
           <SideTable
             :compared="compared"
@@ -341,6 +341,19 @@ header {
 .menu button:hover,
 .menu button:focus-visible {
   background: rgb(var(--v-theme-accent-soft));
+}
+@media print {
+  .parts {
+    display: block;
+  }
+  .tools {
+    display: none;
+  }
+  header,
+  .table {
+    padding: 0 0 8px;
+    overflow: visible;
+  }
 }
 .remark .accent-link {
   margin-left: 6px;

@@ -13,7 +13,7 @@ import {
 } from '../../../core/judging/sides/point.ts';
 import { readWord } from '../../../core/judging/sides/readWord.ts';
 import type { PointWord } from '../../../core/judging/sides/words.ts';
-import { sideSentences, wordSideValue, wordVerdict } from '../../../core/wording/sideText.ts';
+import { sideSentences, wordSideValue, wordOnPoint, wordVerdict } from '../../../core/wording/sideText.ts';
 import SideCell from './SideCell.vue';
 
 const props = defineProps<{
@@ -164,7 +164,7 @@ defineExpose({ focusRow });
         <span role="cell" class="sentence small soft">{{ group.sentence }}</span>
         <span role="cell" class="word">
           <span v-for="each in wordsAt(`area/${group.id}`)" :key="each.label + each.said"
-            ><span class="soft">{{ each.label }}:</span> {{ each.said }}</span
+            ><span class="soft">{{ each.label }}:</span> {{ wordOnPoint(compared, each) }}</span
           >
         </span>
       </div>
@@ -223,7 +223,7 @@ defineExpose({ focusRow });
           </template>
           <template v-else>
             <span v-for="each in wordsAt(row.key)" :key="each.said + each.author" :title="each.author">{{
-              each.said
+              wordOnPoint(compared, each)
             }}</span>
             <span class="verdict" :class="{ small: wordsAt(row.key).length > 0 }">{{
               row.line
@@ -256,6 +256,26 @@ defineExpose({ focusRow });
 }
 .wide .row:not(.area) {
   grid-template-columns: minmax(96px, 124px) var(--columns) minmax(120px, 150px);
+}
+.wide .row.area {
+  grid-template-columns: minmax(96px, 124px) minmax(0, 1fr) minmax(120px, 150px);
+}
+@media print {
+  .head {
+    position: static !important;
+  }
+  .row {
+    break-inside: avoid;
+  }
+  .row.area {
+    break-after: avoid;
+  }
+  .say {
+    display: none;
+  }
+  .point.selected {
+    background: none;
+  }
 }
 .head {
   position: sticky;

@@ -7,6 +7,7 @@ import { changedSince, keptSideOf } from '../../../core/judging/sides/keptSince.
 import { outcomesOf } from '../../../core/judging/sides/outcome.ts';
 import { parseSide } from '../../../core/judging/sides/side.ts';
 import { saidOfSides } from '../../../core/judging/sides/words.ts';
+import { releaseBefore } from '../../../core/lineage/bases.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
@@ -19,7 +20,7 @@ export function useSides() {
   const { day } = useAsOf();
   const { query, go } = useQueryState();
 
-  const sides = computed(() =>
+  const named = computed(() =>
     (query.value.of ?? '')
       .split(';')
       .filter(Boolean)
@@ -47,7 +48,7 @@ export function useSides() {
 
   /** Other columns than now. */
   const setSides = (next: readonly Side[]) =>
-    go({ of: sidesInAddress(next) || undefined, point: undefined }, 'push');
+    go({ of: sidesInAddress(next) || undefined, with: undefined, point: undefined }, 'push');
 
   return {
     catalogue,

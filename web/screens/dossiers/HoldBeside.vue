@@ -1,0 +1,90 @@
+<script setup lang="ts">
+/** Holds the dossier side by side: with its base, the release before, another one on the same base; or marks it for later. */
+import { computed } from 'vue';
+import { useRoute } from 'vue-router';
+import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
+import type { Side } from '../../../core/catalogue/sideBySide.ts';
+import type { Layer } from '../../../core/lineage/chain.ts';
+import { besidesOf } from '../../../core/lineage/besides.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import { sidesInAddress, useSideStore } from '../../stores/sideStore.ts';
+import { useMarking } from '../../stores/useMarking.ts';
+
+const props = defineProps<{ catalogue: Catalogue; layers: readonly Layer[]; day: number }>();
+const route = useRoute();
+const marks = useSideStore();
+const side = computed((): Side => {
+  const { id, edition } = props.layers[props.layers.length - 1];
+  return { id, ...(edition && { edition }) };
+});
+useMarking(() => side.value);
+const WORDS = {
+  base: 'its base',
+  'release before': 'the release before',
+  rival: 'on the same base',
+} as const;
+const besides = computed(() => besidesOf(props.catalogue, props.layers, props.day));
+const to = (id: string) => ({
+  name: 'sides',
+  query: { of: sidesInAddress([side.value, { id }]), asof: route.query.asof },
+});
+</script>
+
+<template>
+  <v-menu>
+    <template #activator="{ props: activator }">
+      <v-btn
+        v-bind="activator"
+        size="small"
+        title="Side by side with its base, the release before, a rival; x marks it"
+      >
+        Hold beside ▾
+      </v-btn>
+    </template>
+    <ul class="besides">
+      <li v-for="each in besides" :key="each.id">
+        <router-link :to="to(each.id)">
+          {{ nameOf(catalogue, each.id) }} <span class="soft small">{{ WORDS[each.kind] }}</span>
+        </router-link>
+      </li>
+      <li>
+        <router-link :to="{ name: 'sides', query: { of: sidesInAddress([side]) } }"
+          >Another one …</router-link
+        >
+      </li>
+      <li>
+        <button @click="marks.toggle(side)">
+          {{ marks.isMarked(side) ? 'Take the mark off' : 'Mark it for later' }}
+          <span class="soft small">x</span>
+        </button>
+      </li>
+    </ul>
+  </v-menu>
+</template>
+
+<style scoped>
+.besides {
+  min-width: 260px;
+  padding: 4px 0;
+  list-style: none;
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 8px;
+}
+.besides a,
+.besides button {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  width: 100%;
+  padding: 3px 14px;
+  color: inherit;
+  text-decoration: none;
+}
+.besides a:hover,
+.besides a:focus-visible,
+.besides button:hover,
+.besides button:focus-visible {
+  background: rgb(var(--v-theme-accent-soft));
+}
+</style>
