@@ -27,6 +27,13 @@ export function useSides() {
       .slice(0, MOST_SIDES)
       .flatMap((text) => parseSide(catalogue.value, text) ?? []),
   );
+  /** Those that are named; of one alone, where the address asks for that, the release before it too. */
+  const sides = computed<readonly Side[]>(() => {
+    const [only, ...others] = named.value;
+    const before =
+      only && others.length === 0 && query.value.with === 'before' && releaseBefore(catalogue.value, only.id);
+    return before ? [{ id: before.id }, only] : named.value;
+  });
   const kept = computed(() =>
     sides.value.length > 1 ? keptSideOf(catalogue.value, sides.value) : undefined,
   );
