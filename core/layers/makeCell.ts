@@ -41,11 +41,39 @@ interface Making {
   readonly below?: Handed;
 }
 
-/** What a cell is before it is known how it stands to the base. */
-type Draft = Omit<
-  Cell,
-  'standing' | 'handed' | 'byEdition' | 'readings' | 'recorded' | 'disputed' | 'baseIsOfOtherDay'
->;
+/** A cell that is being made: one object whose fields are set in turn, since a table has hundreds of thousands of them. */
+type Draft = { -readonly [Field in keyof Cell]: Cell[Field] };
+
+/** What was found of a layer's own saying. */
+type Around = Pick<Cell, 'evidence' | 'disagreements'>;
+
+const UNSAID: Around = { evidence: 'none', disagreements: [] };
+const NONE: readonly never[] = [];
+
+type Value = Pick<Cell, 'value' | 'absent' | 'setBy' | 'interval' | 'isPartial'>;
+
+/** A cell with a value, set here or below, and nothing said yet of how it stands. */
+function draft(state: ValueState, from: Value, { evidence, disagreements }: Around): Draft {
+  const { value, absent, setBy, interval, isPartial: partial } = from;
+  const made: Draft = {
+    state,
+    absent,
+    setBy,
+    evidence,
+    disagreements,
+    isPartial: partial,
+    readings: NONE,
+    recorded: NONE,
+    disputed: false,
+    byEdition: NONE,
+    standing: null,
+    baseIsOfOtherDay: false,
+    handed: NOTHING_HANDED,
+  };
+  if (value !== undefined) made.value = value;
+  if (interval) made.interval = interval;
+  return made;
+}
 
 /** The cells of layers that say nothing, by what is handed up to them: most of a table, so each is made once. */
 const silentCells = new WeakMap<Handed, Cell>();
@@ -53,20 +81,9 @@ const silentCells = new WeakMap<Handed, Cell>();
 function silentCell(below: Handed): Cell {
   let cell = silentCells.get(below);
   if (!cell) {
-    cell = {
-      state: isKnown(below) ? 'carried' : 'notLookedAt',
-      ...carriedFrom(below),
-      evidence: 'none',
-      disagreements: [],
-      readings: [],
-      recorded: [],
-      disputed: false,
-      byEdition: [],
-      standing: null,
-      baseIsOfOtherDay: false,
-      handed: below,
-    };
-    silentCells.set(below, cell);
+    const made = draft(isKnown(below) ? 'carried' : 'notLookedAt', below, UNSAID);
+    made.handed = below;
+    silentCells.set(below, (cell = made));
   }
   return cell;
 }
@@ -76,65 +93,57 @@ export function cellOf(catalogue: Catalogue, making: Making): Cell {
   const { fact, index, said, traits, below } = making;
   if (said.readings.length === 0 && said.recorded.length === 0) return silentCell(below ?? NOTHING_HANDED);
   const { released, moves } = traits[index];
-  const found = valueInForce(catalogue, said.readings, {
-    fact,
-    moves,
-    ...(released !== undefined && { released }),
-    ...(below && { below }),
-  });
+  const found = valueInForce(catalogue, said.readings, { fact, moves, released, below });
   const day = (found && dayOfReading(catalogue, found.reading)) ?? released;
-  const draft = found ? draftOf(making, found, day) : draftBySilence(catalogue, making);
-  return {
-    ...draft,
-    ...said,
-    disputed: draft.disagreements.some(({ explainedBy }) => explainedBy.length === 0),
-    byEdition: [],
-    standing: standingOf(making, draft, day),
-    baseIsOfOtherDay: isFromOtherDay(traits, below, day),
-    handed: handedBy(draft, below ?? NOTHING_HANDED, index, day),
-  };
+  const cell = found ? draftOf(making, found, day) : draftBySilence(catalogue, making);
+  cell.readings = said.readings;
+  cell.recorded = said.recorded;
+  cell.disputed = cell.disagreements.some(({ explainedBy }) => explainedBy.length === 0);
+  cell.standing = standingOf(making, cell, day);
+  cell.baseIsOfOtherDay = isFromOtherDay(traits, below, day);
+  cell.handed = handedBy(cell, below ?? NOTHING_HANDED, index, day);
+  return cell;
 }
-
-type Value = Pick<Draft, 'value' | 'absent' | 'setBy' | 'interval' | 'isPartial'>;
-
-const carriedFrom = ({ value, absent, setBy, interval, isPartial: partial } = NOTHING_HANDED): Value => ({
-  ...(value !== undefined && { value }),
-  absent,
-  setBy,
-  ...(interval && { interval }),
-  isPartial: partial,
-});
 
 function draftOf(
   making: Making,
-  { reading, evidence, disagreements, value }: NonNullable<ReturnType<typeof valueInForce>>,
+  found: NonNullable<ReturnType<typeof valueInForce>>,
   day: number | undefined,
 ): Draft {
-  const { index, below } = making;
-  const around = { evidence, disagreements, inForce: reading };
-  const as = (state: ValueState): ValueState => (reading.marks.includes('takenOver') ? 'takenOver' : state);
+  const { index, below = NOTHING_HANDED } = making;
+  const { reading } = found;
+  const isTakenOver = reading.marks.includes('takenOver');
+  const made = (state: ValueState, from: Value): Draft => {
+    const cell = draft(isTakenOver ? 'takenOver' : state, from, found);
+    cell.inForce = reading;
+    return cell;
+  };
   switch (reading.state) {
     case 'set': {
-      const own: Value = {
-        ...(value !== undefined && { value }),
-        absent: false,
-        setBy: index,
-        ...(reading.interval && { interval: reading.interval }),
-        isPartial: isPartial(reading),
-      };
-      if (below && isSameAs(making, own, below, day))
-        return { state: as('unchanged'), ...carriedFrom(below), ...around };
-      const whole = own.isPartial ? { ...own, value: withElements(below?.value, value) } : own;
-      return { state: as('own'), ...whole, ...around };
+      const own = ownValue(found, index);
+      if (making.below && isSameAs(making, own, below, day)) return made('unchanged', below);
+      const value = own.isPartial ? withElements(below.value, found.value) : undefined;
+      return made('own', value ? { ...own, value } : own);
     }
     case 'unchanged':
-      return { state: as('unchanged'), ...carriedFrom(below), ...around };
+      return made('unchanged', below);
     case 'none':
     case 'doesNotApply':
-      return { state: as(reading.state), absent: true, setBy: index, isPartial: false, ...around };
+      return made(reading.state, { absent: true, setBy: index, isPartial: false });
     case 'notFoundOut':
       throw new Error(`layers: a reading in force says something, came "${reading.id}"`);
   }
+}
+
+function ownValue({ reading, value }: NonNullable<ReturnType<typeof valueInForce>>, setBy: number): Value {
+  const own: { -readonly [Field in keyof Value]: Value[Field] } = {
+    absent: false,
+    setBy,
+    isPartial: isPartial(reading),
+  };
+  if (value !== undefined) own.value = value;
+  if (reading.interval) own.interval = reading.interval;
+  return own;
 }
 
 /** True if what is said here is what is handed up, of the same time. Words alone are not the same as anything. */
@@ -159,57 +168,55 @@ function isFromOtherDay(
 
 /** A layer of which nothing fit was read: it carries what is below, changed by what is recorded directly. */
 function draftBySilence(catalogue: Catalogue, { index, said, traits, below }: Making): Draft {
-  const evidence = evidenceOfSources(
-    catalogue,
-    said.recorded.filter(isDirect).flatMap(({ sources }) => sources),
-  );
-  const around = { evidence, disagreements: [] };
+  const direct = said.recorded.filter(isDirect);
+  const around: Around = {
+    evidence: evidenceOfSources(
+      catalogue,
+      direct.flatMap(({ sources }) => sources),
+    ),
+    disagreements: NONE,
+  };
   const made = applyChanges(below, said.recorded);
   if (made) {
     const isEqual =
       below !== undefined &&
       isKnown(below) &&
       (made.absent ? below.absent : below.value !== undefined && equalValues(made.value!, below.value));
-    if (isEqual) return { state: 'unchanged', ...carriedFrom(below), ...around };
-    const state = made.absent ? 'none' : 'own';
-    return { state, ...made, setBy: index, isPartial: below?.isPartial ?? false, ...around };
+    if (isEqual) return draft('unchanged', below, around);
+    const own = { ...made, setBy: index, isPartial: below?.isPartial ?? false };
+    return draft(made.absent ? 'none' : 'own', own, around);
   }
-  if (said.recorded.some(isDirect)) return { state: 'notLookedAt', ...carriedFrom(), ...around };
-  const [spoiled] = ranking(
-    catalogue,
-    said.readings.filter(({ state, spoiledBy }) => state !== 'notFoundOut' && spoiledBy.length > 0),
-    traits[index].released,
-  );
-  if (spoiled) return { state: 'spoiled', ...carriedFrom(), ...around, spoiled };
-  const [notFoundOut] = ranking(
-    catalogue,
-    said.readings.filter(({ state }) => state === 'notFoundOut'),
-    traits[index].released,
-  );
-  if (notFoundOut) return { state: 'notLookedAt', ...carriedFrom(), ...around, notFoundOut };
+  if (direct.length > 0) return draft('notLookedAt', NOTHING_HANDED, around);
+  const best = (of: (reading: Reading) => boolean) =>
+    ranking(catalogue, said.readings.filter(of), traits[index].released)[0] as Reading | undefined;
+  const spoiled = best(({ state, spoiledBy }) => state !== 'notFoundOut' && spoiledBy.length > 0);
+  if (spoiled) return Object.assign(draft('spoiled', NOTHING_HANDED, around), { spoiled });
+  const notFoundOut = best(({ state }) => state === 'notFoundOut');
+  if (notFoundOut) return Object.assign(draft('notLookedAt', NOTHING_HANDED, around), { notFoundOut });
   const isCarried = below !== undefined && isKnown(below);
-  return { state: isCarried ? 'carried' : 'notLookedAt', ...carriedFrom(below), ...around };
+  return draft(isCarried ? 'carried' : 'notLookedAt', below ?? NOTHING_HANDED, around);
 }
 
 /** What goes on upwards: what is set here; where nothing can be relied on here, what came from below. */
-function handedBy(draft: Draft, below: Handed, index: number, day: number | undefined): Handed {
-  if (draft.setBy !== index || draft.setBy < 0) return below;
-  const { value, absent, interval, isPartial: partial, setBy } = draft;
-  return {
-    ...(value !== undefined && { value }),
+function handedBy(cell: Cell, below: Handed, index: number, day: number | undefined): Handed {
+  if (cell.setBy !== index || cell.setBy < 0) return below;
+  const { value, absent, interval, isPartial: partial, setBy, state } = cell;
+  const handed: { -readonly [Field in keyof Handed]: Handed[Field] } = {
     absent,
     setBy,
-    ...(interval && { interval }),
     isPartial: partial,
-    isUnchecked: draft.state === 'takenOver',
-    ...(day !== undefined && { day }),
+    isUnchecked: state === 'takenOver',
   };
+  if (value !== undefined) handed.value = value;
+  if (interval) handed.interval = interval;
+  if (day !== undefined) handed.day = day;
+  return handed;
 }
 
 /** How what is said here stands to what is handed up. */
-function standingOf(making: Making, draft: Draft, day: number | undefined): Standing | null {
+function standingOf(making: Making, cell: Cell, day: number | undefined): Standing | null {
   const { fact, index, said, traits, below } = making;
-  const { state, inForce } = draft;
+  const { state, inForce } = cell;
   if (!fact.inherited) return null;
   if (state === 'spoiled') return 'not comparable';
   if (state === 'takenOver') return 'not checked again';
@@ -227,12 +234,12 @@ function standingOf(making: Making, draft: Draft, day: number | undefined): Stan
   if (below.isUnchecked) return 'not checked again';
   if (isOfOtherDay(making, day)) return 'not comparable';
   if (state === 'unchanged') return 'same';
-  if (draft.value === undefined && !draft.absent) return 'not comparable';
-  const compared = compareValues(below.value, draft.value, {
+  if (cell.value === undefined && !cell.absent) return 'not comparable';
+  const compared = compareValues(below.value, cell.value, {
     fact,
     isPartial: below.isPartial,
     isOfOtherDay: isFromOtherDay(traits, below, day),
   });
   if (compared.some(({ kind }) => kind !== 'keeps')) return 'changed';
-  return compared.length > 0 || (draft.absent && below.absent) ? 'same' : 'not comparable';
+  return compared.length > 0 || (cell.absent && below.absent) ? 'same' : 'not comparable';
 }

@@ -15,9 +15,9 @@ import { evidenceOf, type Evidence } from './evidenceOf.ts';
 interface Weighing {
   readonly fact: FactKey;
   /** The day of the release, if known. */
-  readonly released?: number;
+  readonly released?: number | undefined;
   /** What is carried up from below, where something is: "unchanged" says that. */
-  readonly below?: SaidValue;
+  readonly below?: SaidValue | undefined;
   /** True where the layer is one that rolls on. */
   readonly moves?: boolean;
 }
@@ -108,7 +108,7 @@ export function ranking(catalogue: Catalogue, readings: readonly Reading[], rele
 }
 
 /** What a reading says, as it can be held against another; null for words that nothing can be computed with. */
-function saidBy(reading: Reading, below?: SaidValue): SaidValue | null {
+function saidBy(reading: Reading, below: SaidValue | undefined): SaidValue | null {
   switch (reading.state) {
     case 'set':
       return reading.value === undefined && !reading.interval
