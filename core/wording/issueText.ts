@@ -138,6 +138,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'change.value': ({ does }, where) =>
     `Say what the change ${does === 'drops' || does === 'keeps' ? `of ${where} ${does}` : `makes of ${where}`}: the value or the elements are missing.`,
+  'cohort.unnamed': () => 'A company needs a name to be kept: write one.',
   'side.pointUnnamed': () => 'A point needs a name: write what is compared.',
   'link.self': () => 'A distribution cannot be its own base.',
   'link.dates': ({ since, until }) => `The link would end (${until}) before it begins (${since}).`,

@@ -31,7 +31,8 @@ const CONDITION_WORDS: Readonly<Record<MeasuringCondition, string>> = {
   desktop: 'desktop',
 };
 
-const wordConditionNames = (names: readonly string[]) =>
+/** `tool and memory`. */
+export const wordConditionNames = (names: readonly string[]) =>
   listOf(names.map((name) => CONDITION_WORDS[name as MeasuringCondition] ?? name));
 
 /** Why values are not held against each other. */

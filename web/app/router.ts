@@ -24,6 +24,11 @@ export const router = createRouter({
     { path: '/visit', name: 'visit', component: () => import('../screens/visit/VisitScreen.vue') },
     { path: '/sides', name: 'sides', component: () => import('../screens/sides/SideScreen.vue') },
     {
+      path: '/company',
+      name: 'company',
+      component: () => import('../screens/company/CompanyScreen.vue'),
+    },
+    {
       path: '/freshness',
       name: 'freshness',
       component: () => import('../screens/freshness/FreshnessScreen.vue'),

@@ -1,0 +1,175 @@
+/**
+ * Everybody on one day: what each project has of every fact, by its current release, as it is held against others. Made once
+ * for a catalogue and a day; cohorts, spreads and neighbours are read off it.
+ */
+import { recordOf, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import { ABOUT_ID } from '../../catalogue/about.ts';
+import type { Conditions } from '../../catalogue/conditions.ts';
+import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
+import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
+import type { Interval } from '../../catalogue/reading.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { dayOfRelease } from '../../lineage/bases.ts';
+import { chainOfProject } from '../../lineage/chain.ts';
+import { lineageGraph, type GraphNode } from '../../lineage/lineageGraph.ts';
+import { ancestorsOf, basesOfProject } from '../../lineage/relatives.ts';
+import { distributionOf } from '../../lineage/releases.ts';
+import { lifeOf } from '../../layers/lives.ts';
+import { isKnown, type Cell } from '../../layers/cell.ts';
+import { dayOfReading } from '../../layers/disagreement.ts';
+import { layerTable } from '../../layers/layerTable.ts';
+import { measurementsOf } from '../sides/measuring.ts';
+
+/** What one project has of a fact. */
+export interface MemberFact {
+  /** What counts as a value: the names of a list's elements, else one; "none" is one. */
+  readonly names: readonly string[];
+  readonly value?: FactValue;
+  readonly interval?: Interval;
+  readonly absent: boolean;
+  /** True for a list of which only some elements are known: of what it does not name nothing can be told. */
+  readonly isPartial: boolean;
+  /** Around a measurement. */
+  readonly conditions?: Conditions;
+  /** The project whose layer set it. */
+  readonly setBy?: RecordId;
+}
+
+/** One project of the company. */
+export interface Member {
+  readonly id: RecordId;
+  readonly name: string;
+  /** The layer that it is looked at by: its current release, or itself. */
+  readonly layer: RecordId;
+  readonly standing: string;
+  /** Projects that it rests on directly; and over any number of steps, itself with them. */
+  readonly bases: readonly RecordId[];
+  readonly ancestors: ReadonlySet<RecordId>;
+  /** What is known, by key. */
+  readonly facts: ReadonlyMap<string, MemberFact>;
+}
+
+/** Who had a value first: the project, and the day (days since 1970-01-01). */
+export interface First {
+  readonly id: RecordId;
+  readonly day: number;
+}
+
+/** Everybody on one day. */
+export interface Company {
+  readonly day: number;
+  readonly members: ReadonlyMap<RecordId, Member>;
+  /** By key and name of the value (`key\nname`). */
+  readonly firsts: ReadonlyMap<string, First>;
+  /** The name that counts for one that is spelt otherwise. */
+  readonly nameFor: (name: string) => string;
+}
+
+/** Everybody as of a day. */
+export function companyOf(catalogue: Catalogue, day: number): Company {
+  const graph = lineageGraph(catalogue, day, { lifeOf });
+  const nameFor = namesThatCount(catalogue);
+  const members = new Map<RecordId, Member>();
+  for (const node of graph.nodes.values()) {
+    if (node.id !== node.distribution) continue;
+    members.set(node.id, memberOf(catalogue, node, ancestorsOf(graph, node.id), day, nameFor));
+  }
+  return { day, members, firsts: firstsOf(catalogue, day, nameFor), nameFor };
+}
+
+/** Names that the analyst counts as one. */
+function namesThatCount(catalogue: Catalogue): (name: string) => string {
+  const same = new Map(
+    (recordOf(catalogue, 'about', ABOUT_ID)?.sameNames ?? []).flatMap(([first, ...others]) =>
+      others.map((name) => [name, first] as const),
+    ),
+  );
+  return (name) => same.get(name) ?? name;
+}
+
+function memberOf(
+  catalogue: Catalogue,
+  node: GraphNode,
+  ancestors: ReadonlyMap<RecordId, number>,
+  day: number,
+  nameFor: (name: string) => string,
+): Member {
+  const layers = chainOfProject(catalogue, node.id, day);
+  const table = layerTable(catalogue, layers);
+  const top = layers.length - 1;
+  const facts = new Map<string, MemberFact>();
+  const desktop = table.rows.find(({ fact }) => fact.key === 'defaults.desktop')?.cells[top].value;
+  for (const { fact, cells } of table.rows) {
+    const cell = cells[top];
+    if (!isFit(fact, cell)) continue;
+    const [measured] =
+      fact.measured && cell.inForce
+        ? measurementsOf(catalogue, [cell.inForce], typeof desktop === 'string' ? desktop : undefined)
+        : [];
+    facts.set(fact.key, {
+      names: cell.absent ? [NONE] : namesOf(fact, cell.value, nameFor),
+      ...(cell.value !== undefined && { value: cell.value }),
+      ...(cell.interval && { interval: cell.interval }),
+      absent: cell.absent,
+      isPartial: cell.isPartial,
+      ...(measured && { conditions: measured.conditions }),
+      ...(cell.setBy >= 0 && { setBy: layers[cell.setBy].distribution }),
+    });
+  }
+  return {
+    id: node.id,
+    name: node.name,
+    layer: layers[top].id,
+    standing: node.standing,
+    bases: basesOfProject(node),
+    ancestors: new Set(ancestors.keys()),
+    facts,
+  };
+}
+
+/** The value of what is known to be none. */
+export const NONE = 'none';
+
+/** True for what can be counted: known, checked, and not said in words alone. Whether a project rolls is its own finding. */
+function isFit(fact: FactKey, cell: Cell): boolean {
+  if (!isKnown(cell) || cell.state === 'takenOver' || (cell.state === 'carried' && cell.handed.isUnchecked))
+    return false;
+  return fact.area !== 'model' || cell.state !== 'carried';
+}
+
+/** What counts as a value of a fact: each element of a list by slot and name, each once, else the value as it is written. */
+export function namesOf(
+  fact: Pick<FactKey, 'type'>,
+  value: FactValue | undefined,
+  nameFor: (name: string) => string,
+): string[] {
+  if (Array.isArray(value)) {
+    const names = elementsOfValue(value).map(
+      ({ slot, name }) => (slot ? `${nameFor(slot)}: ` : '') + nameFor(name),
+    );
+    return names.length > 1 ? [...new Set(names)] : names;
+  }
+  if (value === undefined) return [];
+  if (typeof value === 'boolean') return [value ? 'yes' : 'no'];
+  return [fact.type === 'text' ? nameFor(String(value)) : String(value)];
+}
+
+/** For each value the project that is the first known to have set it: by the day of its release, else of the reading. */
+function firstsOf(catalogue: Catalogue, day: number, nameFor: (name: string) => string): Map<string, First> {
+  const firsts = new Map<string, First>();
+  for (const reading of recordsOf(catalogue, 'reading')) {
+    const { key, subject, value, state, spoiledBy, accepted } = reading;
+    const fact = findFactKey(key);
+    if (!fact || state !== 'set' || value === undefined || (spoiledBy.length > 0 && !accepted)) continue;
+    const release = recordOf(catalogue, 'release', subject);
+    const at = (release && dayOfRelease(release)) ?? dayOfReading(catalogue, reading);
+    if (at === undefined || at > day) continue;
+    const id = distributionOf(catalogue, subject);
+    for (const name of namesOf(fact, value, nameFor)) {
+      const place = `${key}\n${name}`;
+      const known = firsts.get(place);
+      if (!known || at < known.day || (at === known.day && id < known.id)) firsts.set(place, { id, day: at });
+    }
+  }
+  return firsts;
+}

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+/** Who is most like it, by area; the weights of areas can be changed. */
+import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
+import type { AreaWeights } from '../../../core/judging/closeness.ts';
+import { LEAST_POINTS, type Neighbour } from '../../../core/judging/company/neighbours.ts';
+import { wordNeighbour } from '../../../core/wording/companyText.ts';
+
+defineProps<{
+  neighbours: readonly Neighbour[];
+  weights: AreaWeights;
+  about: string;
+  nameOf: (id: string) => string;
+  toSides: (id: string) => object;
+}>();
+defineEmits<{ weigh: [area: AreaId, weight: number]; about: [id: string] }>();
+const shareOf = ({ areas }: Neighbour, area: AreaId) => {
+  const own = areas[area];
+  return own && own.comparable > 0 ? `${Math.round((own.same / own.comparable) * 100)} %` : '';
+};
+</script>
+
+<template>
+  <table class="plain-table" aria-label="Nearest neighbours">
+    <thead>
+      <tr>
+        <th>Nearest</th>
+        <th>Alike</th>
+        <th v-for="area in AREAS" :key="area.id" class="number">{{ area.label }}</th>
+        <th />
+      </tr>
+      <tr>
+        <th colspan="2" class="soft">weight</th>
+        <th v-for="area in AREAS" :key="area.id" class="number">
+          <input
+            type="number"
+            min="0"
+            step="0.5"
+            class="field"
+            :aria-label="`Weight of ${area.label}`"
+            :value="weights[area.id] ?? 1"
+            @change="$emit('weigh', area.id, Number(($event.target as HTMLInputElement).value))"
+          />
+        </th>
+        <th />
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="each in neighbours" :key="each.id">
+        <td>
+          <button class="plain" @click="$emit('about', each.id)">{{ nameOf(each.id) }}</button>
+        </td>
+        <td>{{ wordNeighbour(each) }}</td>
+        <td
+          v-for="area in AREAS"
+          :key="area.id"
+          class="number small"
+          :title="
+            each.areas[area.id]
+              ? `${each.areas[area.id]!.same} of ${each.areas[area.id]!.comparable}`
+              : 'nothing known of both'
+          "
+        >
+          {{ shareOf(each, area.id) }}
+        </td>
+        <td><router-link class="accent-link small" :to="toSides(each.id)">side by side</router-link></td>
+      </tr>
+    </tbody>
+  </table>
+  <p v-if="neighbours.length === 0" class="soft">
+    Of nobody are {{ LEAST_POINTS }} points known that are known of it too.
+  </p>
+</template>
+
+<style scoped>
+input {
+  width: 52px;
+}
+.plain:hover {
+  text-decoration: underline;
+}
+thead th {
+  vertical-align: bottom;
+}
+</style>
