@@ -24,6 +24,7 @@ import { SYSTEMS, UNRECORDED } from './scenario/allSystems.ts';
 import type { Ends, NotesFile } from './scenario/ends.ts';
 import type { SampleSystem } from './scenario/systems.ts';
 import { readNotes } from './scenario/readNotes.ts';
+import { withCompany } from './scenario/company.ts';
 import { withVisit } from './scenario/visit.ts';
 import { columnsOfSystem, columnsOn, keptRepository, keptSystem } from './snapshots.ts';
 import type { Repositories } from './world/index.ts';
@@ -62,7 +63,7 @@ export function createSample(
   ]);
   const measured = recorded.flatMap((capture) => comparisonOf(world, repositories, described, capture, ends));
   return {
-    catalogue: catalogueAsWritten(withVisit(withRecords(described, measured.map(asWritten)))),
+    catalogue: catalogueAsWritten(withCompany(withVisit(withRecords(described, measured.map(asWritten))))),
     packages: new Map(kept.flatMap(({ packages }) => [...packages])),
   };
 }

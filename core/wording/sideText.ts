@@ -274,7 +274,7 @@ function wordArea(compared: Compared, area: PointArea, points: readonly Point[])
 }
 
 function labels(points: readonly Point[]): string {
-  const names = points.slice(0, NAMED).map(({ fact }) => fact.label.toLowerCase());
+  const names = points.slice(0, NAMED).map(({ fact }) => inSentence(fact.label));
   const more = points.length - names.length;
   return more > 0 ? `${names.join(', ')} and ${more} more` : listOf(names);
 }
@@ -312,7 +312,7 @@ export function wordOutcome({ names }: Pick<Compared, 'names'>, outcome: Outcome
     return `${whom}${isOut ? `none; all of them lack what must be there (${listOf([...new Set(out.flatMap(({ mustHaves }) => mustHaves.map(({ text }) => text)))])})` : sums.some((sum) => sum > 0) ? 'even' : 'nothing decides'}.`;
   }
   const close = lead === undefined ? '' : lead <= CLOSE_LEAD ? ', closely' : '';
-  const because = decidedBy.length ? `, because of ${listOf(decidedBy)}` : '';
+  const because = decidedBy.length ? `, because of ${listOf(decidedBy.map(inSentence))}` : '';
   const lacking = out.map(
     ({ place, mustHaves }) =>
       `${names[place]} lacks what must be there: ${listOf(mustHaves.map(({ text }) => text))}`,
@@ -326,13 +326,16 @@ export function wordOutcome({ names }: Pick<Compared, 'names'>, outcome: Outcome
   return `${parts.join('. ')}.`;
 }
 
+/** A label within a sentence. */
+const inSentence = (label: string) => label.replace(/^\p{Lu}(?=\p{Ll})/u, (letter) => letter.toLowerCase());
+
 function wordHolding({ turnedByWeight, turnedByValue, contributions, out, sums }: Outcome): string {
   if (contributions.length === 0 || sums.length - out.length < 2) return '';
   const weight = turnedByWeight.length
-    ? `It turns if the weight of ${listOf(turnedByWeight, 'or')} moves by a fifth`
+    ? `It turns if the weight of ${listOf(turnedByWeight.map(inSentence), 'or')} moves by a fifth`
     : 'It holds if any one weight moves by a fifth';
   const value = turnedByValue.length
-    ? `turns if ${listOf(turnedByValue, 'or')}, which ${turnedByValue.length === 1 ? 'is' : 'are'} not certain, ${turnedByValue.length === 1 ? 'is' : 'are'} the other way`
+    ? `turns if ${listOf(turnedByValue.map(inSentence), 'or')}, which ${turnedByValue.length === 1 ? 'is' : 'are'} not certain, ${turnedByValue.length === 1 ? 'is' : 'are'} the other way`
     : 'holds if any one value that is not certain flips';
   const joint = Boolean(turnedByWeight.length) === Boolean(turnedByValue.length) ? 'and' : 'but';
   return `${weight}, ${joint} ${value}`;

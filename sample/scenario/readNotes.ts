@@ -343,7 +343,7 @@ function valueOf(fact: FactKey, text: string): FactValue {
   return value.value;
 }
 
-/** `live virtual 2048MiB 1cores index:40 by:K. Brand` */
+/** `live virtual 2048MiB 1cores index:40 tool:task-list idle by:K. Brand` */
 function readConditions(text: string): { conditions: Conditions; by: string } {
   const number = (pattern: RegExp) => {
     const found = pattern.exec(text)?.[1];
@@ -356,6 +356,8 @@ function readConditions(text: string): { conditions: Conditions; by: string } {
     memoryMiB: number(/(\d+)MiB/),
     cores: number(/(\d+)cores/),
     indexAgeDays: number(/index:(\d+)/),
+    tool: /tool:(\S+)/.exec(text)?.[1].replaceAll('-', ' '),
+    moment: /\bidle\b/.test(text) ? 'idle' : undefined,
     alteredByAnalyst: /\baltered\b/.test(text) || undefined,
   };
   const stated = Object.fromEntries(Object.entries(conditions).filter(([, value]) => value !== undefined));

@@ -29,8 +29,8 @@ export interface MemberFact {
   readonly absent: boolean;
   /** True for a list of which only some elements are known: of what it does not name nothing can be told. */
   readonly isPartial: boolean;
-  /** Around a measurement. */
-  readonly conditions?: Conditions;
+  /** What was measured, the reading in force first, each with what was around it. */
+  readonly measured?: readonly { readonly value: number; readonly conditions: Conditions }[];
   /** The project whose layer set it. */
   readonly setBy?: RecordId;
 }
@@ -102,17 +102,14 @@ function memberOf(
   for (const { fact, cells } of table.rows) {
     const cell = cells[top];
     if (!isFit(fact, cell)) continue;
-    const [measured] =
-      fact.measured && cell.inForce
-        ? measurementsOf(catalogue, [cell.inForce], typeof desktop === 'string' ? desktop : undefined)
-        : [];
+    const measured = fact.measured ? measuredIn(catalogue, cell, desktop) : [];
     facts.set(fact.key, {
       names: cell.absent ? [NONE] : namesOf(fact, cell.value, nameFor),
       ...(cell.value !== undefined && { value: cell.value }),
       ...(cell.interval && { interval: cell.interval }),
       absent: cell.absent,
       isPartial: cell.isPartial,
-      ...(measured && { conditions: measured.conditions }),
+      ...(measured.length && { measured }),
       ...(cell.setBy >= 0 && { setBy: layers[cell.setBy].distribution }),
     });
   }
@@ -125,6 +122,20 @@ function memberOf(
     ancestors: new Set(ancestors.keys()),
     facts,
   };
+}
+
+/** Every measurement that is fit, the one in force first. */
+function measuredIn(
+  catalogue: Catalogue,
+  cell: Cell,
+  desktop: FactValue | undefined,
+): MemberFact['measured'] & object {
+  const others = cell.readings.filter(({ id }) => id !== cell.inForce?.id);
+  const readings = cell.inForce ? [cell.inForce, ...others] : others;
+  return measurementsOf(catalogue, readings, typeof desktop === 'string' ? desktop : undefined).flatMap(
+    ({ reading, conditions }) =>
+      typeof reading.value === 'number' ? [{ value: reading.value, conditions }] : [],
+  );
 }
 
 /** The value of what is known to be none. */

@@ -3,7 +3,7 @@ import type { Conditions } from '../../catalogue/conditions.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { conditionsBetween, type MeasuringCondition } from '../sides/measuring.ts';
-import type { Company, First, Member } from './company.ts';
+import type { Company, First, Member, MemberFact } from './company.ts';
 
 /** One value (or element of a list), and who has it. */
 export interface SpreadValue {
@@ -100,23 +100,27 @@ export function valuesOf(company: Company, known: readonly Member[], fact: FactK
     .sort((a, b) => b.members.length - a.members.length || (a.name < b.name ? -1 : 1));
 }
 
+type Measured = NonNullable<MemberFact['measured']>;
+
 function rankable(
   known: readonly Member[],
   fact: FactKey,
   about: RecordId | undefined,
 ): Pick<Spread, 'ranked' | 'apart' | 'usual'> {
   const numbers = known.flatMap(({ id, facts }) => {
-    const { value, conditions } = facts.get(fact.key)!;
-    return typeof value === 'number' ? [{ member: id, value, conditions }] : [];
+    const { value, measured = [] } = facts.get(fact.key)!;
+    return typeof value === 'number' ? [{ member: id, value, measured }] : [];
   });
   const anchor = fact.measured ? anchorOf(fact.key, numbers, about) : undefined;
   const ranked: { member: RecordId; value: number }[] = [];
   const apart: ApartValue[] = [];
-  for (const { member, value, conditions } of numbers) {
-    const between = fact.measured && anchor ? conditionsBetween(fact.key, anchor, conditions ?? {}) : null;
-    const why = between ? [...between.differ, ...between.unknown] : [];
-    if (why.length > 0) apart.push({ member, value, why });
-    else ranked.push({ member, value });
+  for (const { member, value, measured } of numbers) {
+    const fitting = anchor && measured.find(({ conditions }) => areEqual(fact.key, anchor, conditions));
+    if (!fact.measured || fitting) ranked.push({ member, value: fitting?.value ?? value });
+    else {
+      const { differ, unknown } = conditionsBetween(fact.key, anchor ?? {}, measured[0]?.conditions ?? {});
+      apart.push({ member, value, why: [...differ, ...unknown] });
+    }
   }
   ranked.sort((a, b) => a.value - b.value || (a.member < b.member ? -1 : 1));
   const usual = usualRange(ranked.map(({ value }) => value));
@@ -127,21 +131,25 @@ function rankable(
   };
 }
 
-/** The conditions of the one that is looked at; else those under which most were measured. */
+const areEqual = (key: string, a: Conditions, b: Conditions): boolean => {
+  const { differ, unknown } = conditionsBetween(key, a, b);
+  return differ.length + unknown.length === 0;
+};
+
+/** The conditions under which most were measured, of those of the one that is looked at, where it was measured. */
 function anchorOf(
   key: string,
-  numbers: readonly { readonly member: RecordId; readonly conditions?: Conditions | undefined }[],
+  numbers: readonly { readonly member: RecordId; readonly measured: Measured }[],
   about: RecordId | undefined,
 ): Conditions | undefined {
-  const own = numbers.find(({ member }) => member === about)?.conditions;
-  if (own) return own;
-  const alike = (a: Conditions, b: Conditions) => {
-    const { differ, unknown } = conditionsBetween(key, a, b);
-    return differ.length + unknown.length === 0;
-  };
+  const own = numbers.find(({ member }) => member === about)?.measured ?? [];
+  const candidates = own.length ? own : numbers.flatMap(({ measured }) => measured);
   let best: { conditions: Conditions; count: number } | undefined;
-  for (const { conditions = {} } of numbers) {
-    const count = numbers.filter((other) => alike(conditions, other.conditions ?? {})).length;
+  for (const { conditions } of candidates) {
+    if (best && areEqual(key, best.conditions, conditions)) continue;
+    const count = numbers.filter(({ measured }) =>
+      measured.some((each) => areEqual(key, conditions, each.conditions)),
+    ).length;
     if (!best || count > best.count) best = { conditions, count };
   }
   return best?.conditions;

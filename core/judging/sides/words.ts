@@ -82,13 +82,13 @@ export function saidOfSides(catalogue: Catalogue, compared: Compared, kept?: Sid
     judged.map((each) => each.flatMap((one) => one.mustHaves)),
     kept,
   );
-  const suited = judged.flat().flatMap(({ suits }) => suits.map(({ name }) => name));
-  const named = [
-    ...(kept?.audiences ?? []),
-    ...suited,
-    ...words.flatMap(({ read }) => read.audiences),
-    ...mustHaves.flatMap((each) => each.for),
-  ];
+  const said = [...words.flatMap(({ read }) => read.audiences), ...mustHaves.flatMap((each) => each.for)];
+  // Whom a judgement says it suits counts where a word or a must-have speaks of them: it has the fuller name.
+  const suited = judged
+    .flat()
+    .flatMap(({ suits }) => suits.map(({ name }) => name))
+    .filter((name) => said.length > 0 && countsFor(said, name));
+  const named = [...(kept?.audiences ?? []), ...suited, ...said];
   return {
     words,
     mustHaves,

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /** The company as a grid for one area: functions and facts down, members across, three states, rare ones marked, claims beside. */
+import { computed } from 'vue';
 import type { CompanyGrid } from '../../../core/judging/company/grid.ts';
 
-defineProps<{ grid: CompanyGrid; about: string; nameOf: (id: string) => string }>();
+const props = defineProps<{ grid: CompanyGrid; about: string; nameOf: (id: string) => string }>();
+/** Of many members the words stand behind the mark: the grid shows who has any. */
+const isNarrow = computed(() => props.grid.members.length > 10);
 defineEmits<{ about: [id: string]; fact: [key: string] }>();
 const MARKS = { has: '●', 'has not': '–', 'not known': '' } as const;
 </script>
 
 <template>
   <div class="scroll">
-    <table class="grid" aria-label="Grid of the company">
+    <table class="grid" :class="{ narrow: isNarrow }" aria-label="Grid of the company">
       <thead>
         <tr>
           <th />
@@ -35,14 +38,14 @@ const MARKS = { has: '●', 'has not': '–', 'not known': '' } as const;
             :class="[cell.state.replace(' ', '-'), { own: grid.members[m] === about, rare: cell.isRare }]"
             :title="`${nameOf(grid.members[m])}: ${cell.state}${cell.text ? `, ${cell.text}` : ''}${cell.isRare ? ', rare' : ''}`"
           >
-            <span v-if="cell.text" class="text">{{ cell.text }}</span>
+            <span v-if="cell.text && !isNarrow" class="text">{{ cell.text }}</span>
             <template v-else>
               <span aria-hidden="true">{{ MARKS[cell.state] }}</span><span class="visually-hidden"
                 >{{ cell.state }}{{ cell.isRare ? ', rare' : '' }}</span
               >
             </template>
           </td>
-          <td class="number small soft">{{ row.k }} of {{ row.n }}</td>
+          <td class="number small soft nowrap">{{ row.k }} of {{ row.n }}</td>
         </tr>
       </tbody>
     </table>
@@ -78,10 +81,13 @@ td {
 thead th {
   vertical-align: bottom;
 }
-.member button {
+.narrow .member button {
   writing-mode: vertical-rl;
   transform: rotate(180deg);
   max-height: 130px;
+}
+.nowrap {
+  white-space: nowrap;
 }
 td {
   text-align: center;
@@ -89,7 +95,8 @@ td {
 }
 td .text {
   display: block;
-  max-width: 96px;
+  min-width: 84px;
+  max-width: 110px;
   font-size: 12px;
   line-height: 1.2;
   overflow-wrap: anywhere;

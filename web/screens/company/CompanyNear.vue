@@ -49,7 +49,10 @@ const shareOf = ({ areas }: Neighbour, area: AreaId) => {
         <td>
           <button class="plain" @click="$emit('about', each.id)">{{ nameOf(each.id) }}</button>
         </td>
-        <td>{{ wordNeighbour(each) }}</td>
+        <td class="alike" :title="wordNeighbour(each)">
+          <strong>{{ (each.share * 100).toFixed(1) }} %</strong>
+          <span class="small soft">{{ each.same }} of {{ each.comparable }}</span>
+        </td>
         <td
           v-for="area in AREAS"
           :key="area.id"
@@ -62,7 +65,7 @@ const shareOf = ({ areas }: Neighbour, area: AreaId) => {
         >
           {{ shareOf(each, area.id) }}
         </td>
-        <td><router-link class="accent-link small" :to="toSides(each.id)">side by side</router-link></td>
+        <td><router-link class="accent-link small" :to="toSides(each.id)">beside</router-link></td>
       </tr>
     </tbody>
   </table>
@@ -77,6 +80,12 @@ input {
 }
 .plain:hover {
   text-decoration: underline;
+}
+.alike {
+  white-space: nowrap;
+}
+.plain {
+  text-align: left;
 }
 thead th {
   vertical-align: bottom;

@@ -105,7 +105,7 @@ const lead = computed(() =>
   padding: 8px 20px 10px;
   background: rgb(var(--v-theme-surface));
   border-top: 1px solid rgb(var(--v-theme-line));
-  max-height: 34vh;
+  max-height: 24vh;
   overflow: auto;
 }
 .sentence + .sentence {

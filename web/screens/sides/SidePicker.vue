@@ -91,7 +91,7 @@ function onInput(): void {
   position: relative;
 }
 input {
-  width: 190px;
+  width: 150px;
 }
 ul {
   position: absolute;
