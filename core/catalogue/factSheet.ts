@@ -79,7 +79,7 @@ function readTyped(entry: FactKey, text: string): unknown {
 }
 
 /** A value as an analyst types it: `parseFactValue` reads it back. */
-export function formatTypedValue(entry: FactKey, value: FactValue): string {
+export function formatTypedValue(entry: Pick<FactKey, 'unit'>, value: FactValue): string {
   if (Array.isArray(value)) return value.map(formatElement).join('\n');
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   return typeof value === 'number' && entry.unit ? `${value} ${entry.unit}` : String(value);

@@ -1,7 +1,7 @@
 /** The side by side that was kept of some sides, what stood on its points then, and what has changed since. */
 import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { Side, SideBySide } from '../../catalogue/sideBySide.ts';
-import { formatTypedValue, findFactKey } from '../../catalogue/factSheet.ts';
+import { formatTypedValue } from '../../catalogue/factSheet.ts';
 import type { Outcome } from './outcome.ts';
 import { isKnownOf } from './verdict.ts';
 import type { Point, SideValue } from './point.ts';
@@ -11,23 +11,22 @@ import { formatSide } from './side.ts';
 export function seenOf(points: readonly Point[]): SideBySide['seen'] {
   return points
     .filter(({ values }) => values.some(isTold))
-    .map(({ key, values, verdict }) => ({
+    .map(({ key, fact, values, verdict }) => ({
       point: key,
       verdict: verdict.kind,
-      values: values.map((value) => typedValue(key, value)),
+      values: values.map((value) => typedValue(fact, value)),
     }));
 }
 
 const isTold = (value: SideValue) => isKnownOf(value) || value.bar !== undefined;
 
 /** A value as it is typed; what nobody knows is empty. */
-function typedValue(key: string, value: SideValue): string {
+function typedValue(fact: Point['fact'], value: SideValue): string {
   if (value.bar === 'spoiled') return 'spoiled';
   if (!isKnownOf(value)) return '';
   if (value.absent) return value.state === 'doesNotApply' ? 'does not apply' : 'none';
   if (value.value === undefined) return value.said ?? '';
-  const fact = findFactKey(key);
-  return fact ? formatTypedValue(fact, value.value) : JSON.stringify(value.value);
+  return formatTypedValue(fact, value.value);
 }
 
 /** What is kept of the outcomes. */
