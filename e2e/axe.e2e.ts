@@ -23,6 +23,18 @@ const SCREENS = [
   ...['repositories', 'welcome', 'themes'].map((area) => `/dossiers/release:tidewater-7.1?area=${area}`),
   '/visit',
   '/visit?of=release:bramblecote-3&source=source:live-session-bramblecote-3',
+  '/sides',
+  ...['', '&view=packages', '&view=closeness', ';release:quickthorn-26.10&point=welcome.actions'].map(
+    (more) => `/sides?of=release:tidewater-7.1;release:varnley-6${more}`,
+  ),
+  '/company',
+  ...[
+    '',
+    '&view=fact&fact=footprint.memory',
+    '&view=fact&fact=defaults.desktop',
+    '&view=grid',
+    '&view=near',
+  ].map((more) => `/company?about=distribution:varnley${more}`),
   '/intake',
   '/freshness',
   '/nowhere',

@@ -1,43 +1,21 @@
-/** Side by side: verdicts by state, lists, measurements, the trunk; by example, and by the laws that hold for any values. */
-import fc from 'fast-check';
+/** Side by side: verdicts by state, lists, measurements, the trunk: by example. The laws stand in sidesLaws.test.ts. */
 import { describe, expect, it } from 'vitest';
-import {
-  catalogueOf,
-  distribution,
-  edition,
-  link,
-  reading,
-  release,
-  source,
-} from '../../../testing/catalogues.ts';
+import { catalogueOf, edition, link, release, source } from '../../../testing/catalogues.ts';
+import { FRAME, on, sideOf } from '../../../testing/fork.ts';
 import { firstDayOf } from '../../catalogue/days.ts';
 import type { AnyRecord } from '../../catalogue/recordKinds.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import { compareSides } from './compareSides.ts';
-import { countPoints, VERDICT_KINDS, type Point } from './point.ts';
+import type { Point } from './point.ts';
 import { formatSide, parseSide } from './side.ts';
 import { trunkOf } from './trunk.ts';
 
 const TODAY = firstDayOf('2026-11-24');
-const NAMES = ['left', 'right', 'third', 'fourth'] as const;
-/** root 1 ← fork 2 ← left 1, right 1, third 1; fourth 1 on root 1; alone 1 on nothing. */
-const FRAME: readonly AnyRecord[] = [
-  ...['root', 'fork', 'alone', ...NAMES].map(distribution),
-  ...['root', 'alone', ...NAMES].map((name) => release(name, '1', '2026-01-10')),
-  release('fork', '2', '2026-01-05'),
-  link('release:fork-2', 'release:root-1'),
-  ...NAMES.slice(0, 3).map((name) => link(`release:${name}-1`, 'release:fork-2')),
-  link('release:fourth-1', 'release:root-1'),
-  source('seen', 'handsOn', '2026-02-01'),
-];
-const sideOf = (name: string) => ({ id: name === 'fork' ? 'release:fork-2' : `release:${name}-1` });
 const compare = (records: readonly AnyRecord[], names: readonly string[] = ['left', 'right']) =>
   compareSides(catalogueOf(...FRAME, ...records), names.map(sideOf), TODAY);
 const pointOf = (records: readonly AnyRecord[], key: string, names?: readonly string[]) =>
   compare(records, names).points.find((point) => point.key === key)!;
 const GUIDE = 'welcome.guide';
-const on = (name: string, key: string, says: Parameters<typeof reading>[2], more: Partial<Reading> = {}) =>
-  reading(sideOf(name).id, key, says, { source: 'source:seen', ...more });
 const verdictOf = (...records: AnyRecord[]) => pointOf(records, GUIDE).verdict;
 
 describe('a point', () => {
@@ -245,7 +223,7 @@ describe('measurements', () => {
     );
     expect(point.verdict).toEqual({ kind: 'same', asFarAsSaid: true });
     // 8 % is 7.5 to 8.5 %: 614 to 696 MiB; 0.7 GB is 0.65 to 0.75 GB.
-    expect(point.values.map(({ interval }) => [interval!.least, interval!.most].map(Math.round))).toEqual([
+    expect(point.values.map(({ interval }) => [interval!.least!, interval!.most!].map(Math.round))).toEqual([
       [614, 696],
       [620, 716],
     ]);
@@ -338,102 +316,5 @@ describe('a side', () => {
       'old',
       'new',
     ]);
-  });
-});
-
-describe('for whatever is recorded', () => {
-  const KEYS = [
-    GUIDE,
-    'welcome.actions',
-    'welcome.settings',
-    'kernel.version',
-    'defaults.application.mail',
-    'footprint.memory',
-  ];
-  const saying = fc.record({
-    name: fc.constantFrom('root', 'fork', ...NAMES),
-    key: fc.constantFrom(...KEYS),
-    number: fc.integer({ min: 1, max: 3 }),
-    kind: fc.constantFrom(
-      'value',
-      'none',
-      'doesNotApply',
-      'unchanged',
-      'spoiled',
-      'partial',
-      'takenOver',
-      'words',
-    ),
-  });
-  const recordOf = (
-    { name, key, number, kind }: typeof saying extends fc.Arbitrary<infer T> ? T : never,
-    i: number,
-  ) => {
-    const value =
-      key === 'welcome.actions'
-        ? ['update', 'mail', 'help'].slice(0, number).map((each) => ({ name: each }))
-        : key === 'welcome.settings' || key === 'footprint.memory'
-          ? number * 100
-          : `v${number}`;
-    const id = `reading:r${i}`;
-    if (kind === 'none' || kind === 'doesNotApply' || kind === 'unchanged')
-      return { ...on(name, key, kind), id };
-    const made = { ...on(name, key, { value }), id };
-    if (kind === 'spoiled') return { ...made, spoiledBy: ['live image'] };
-    if (kind === 'partial' || kind === 'takenOver') return { ...made, marks: [kind] };
-    if (kind === 'words') {
-      const { value: _value, ...rest } = made;
-      return { ...rest, said: `word ${number}` };
-    }
-    return made;
-  };
-  const catalogues = fc
-    .array(saying, { maxLength: 24 })
-    .map((all) => catalogueOf(...FRAME, ...(all.map(recordOf) as AnyRecord[])));
-  const sides = fc.uniqueArray(fc.constantFrom(...NAMES, 'fork'), { minLength: 2, maxLength: 4 });
-  it('the four verdicts are all there is, area by area', () => {
-    fc.assert(
-      fc.property(catalogues, sides, (catalogue, names) => {
-        const { points, counts } = compareSides(catalogue, names.map(sideOf), TODAY);
-        expect(VERDICT_KINDS.reduce((sum, kind) => sum + counts[kind], 0)).toBe(points.length);
-        const byArea = [...new Set(points.map(({ area }) => area))].map((area) =>
-          countPoints(points.filter((each) => each.area === area)),
-        );
-        for (const kind of VERDICT_KINDS)
-          expect(byArea.reduce((sum, each) => sum + each[kind], 0)).toBe(counts[kind]);
-      }),
-      { numRuns: 40 },
-    );
-  });
-  it('a verdict does not depend on the order of the columns', () => {
-    fc.assert(
-      fc.property(catalogues, sides, (catalogue, names) => {
-        const verdicts = (order: readonly string[]) =>
-          new Map(
-            compareSides(catalogue, order.map(sideOf), TODAY).points.map(({ key, verdict }) => [
-              key,
-              verdict.kind === 'unknown'
-                ? ['unknown', ...verdict.knownOf.map((place) => order[place]).sort()]
-                : Object.values(verdict),
-            ]),
-          );
-        expect(verdicts(names.toReversed())).toEqual(verdicts(names));
-      }),
-      { numRuns: 40 },
-    );
-  });
-  it('nothing differs from itself, and unknown is never the same', () => {
-    fc.assert(
-      fc.property(catalogues, fc.constantFrom(...NAMES), (catalogue, name) => {
-        for (const { verdict, values } of compareSides(catalogue, [sideOf(name), sideOf(name)], TODAY)
-          .points) {
-          expect(verdict.kind).not.toBe('different');
-          if (verdict.kind === 'same')
-            for (const { state } of values)
-              expect(['notLookedAt', 'spoiled', 'takenOver']).not.toContain(state);
-        }
-      }),
-      { numRuns: 40 },
-    );
   });
 });

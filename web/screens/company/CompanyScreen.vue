@@ -79,7 +79,7 @@ const nameOf = (id: string) => nameOfRecord(catalogue.value, id);
 const layerOf = (id: string) => answer.value?.members.find((member) => member.id === id)?.layer ?? id;
 const toSides = (id: string) => ({
   name: 'sides',
-  query: { of: sidesInAddress([{ id: about.value }, { id }]), asof: query.value.asof },
+  query: { of: sidesInAddress([{ id: layerOf(about.value) }, { id: layerOf(id) }]), asof: query.value.asof },
 });
 useMarking(() => (about.value ? { id: layerOf(about.value) } : null));
 

@@ -72,7 +72,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       <v-btn size="small" :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
         >Show on the map</v-btn
       >
-      <v-btn size="small" @click="$emit('exportMarkdown')">Markdown</v-btn>
+      <v-btn size="small" @click="$emit('exportMarkdown')">Export as Markdown</v-btn>
     </div>
     <div class="title">
       <DossierNames :key="top.distribution" :distribution="top.distribution" />
