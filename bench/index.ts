@@ -3,6 +3,7 @@
  * absolute times do not: each is the median of pairs.
  */
 import { commandBench } from './command.ts';
+import { comparingBench } from './comparing.ts';
 import { editsBench } from './edits.ts';
 import { layoutBench } from './layout.ts';
 import { namesBench } from './names.ts';
@@ -24,6 +25,7 @@ const BENCHES = [
   layoutBench,
   panZoomBench,
   editsBench,
+  comparingBench,
   openCatalogueBench,
   commandBench,
   namesBench,

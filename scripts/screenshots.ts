@@ -21,11 +21,6 @@ async function measured(page: Page): Promise<void> {
 const SHOTS: readonly Shot[] = [
   { name: 'lineage', address: '/lineage?at=distribution:tidewater' },
   { name: 'lineage-dark', address: '/lineage?at=distribution:nettlebed&changed=kernel', dark: true },
-  { name: 'lineage-past', address: '/lineage?asof=2025-12-30&apart=distribution:tidewater&lines=all' },
-  {
-    name: 'lineage-link',
-    address: '/lineage?at=distribution:tidewater&link=link:tidewater-7.1-on-fenwick-31&focus=1',
-  },
   {
     name: 'catalogues',
     address: '/lineage',
@@ -62,6 +57,12 @@ const SHOTS: readonly Shot[] = [
     act: async (page) => page.locator('.packages tr.line').first().waitFor({ timeout: 30_000 }),
   },
   { name: 'dossier-assessment', address: '/dossiers/release:tidewater-7.1?tab=assessment' },
+  { name: 'sides', address: '/sides?of=release:tidewater-7.1;release:varnley-6' },
+  {
+    name: 'company',
+    address: '/company?about=distribution:tidewater&company=cohort:larkspur-s-family',
+    act: async (page) => page.getByRole('list', { name: 'What sets Tidewater apart' }).waitFor(),
+  },
   {
     name: 'intake',
     address: '/intake',

@@ -168,6 +168,13 @@ defineExpose({ focusRow });
           >
         </span>
       </div>
+      <div class="row again" aria-hidden="true">
+        <span class="label" />
+        <span v-for="column in columns" :key="column" :class="{ right: isBetween && column === 'side 0' }">{{
+          column === 'trunk' ? trunkName : compared.names[placeOf(column)]
+        }}</span>
+        <span />
+      </div>
       <div
         v-for="row in rowsOf(group.points)"
         :key="row.key"
@@ -260,9 +267,29 @@ defineExpose({ focusRow });
 .wide .row.area {
   grid-template-columns: minmax(96px, 124px) minmax(0, 1fr) minmax(120px, 150px);
 }
+/* On paper the names of the columns stand under each area, since a page does not know what stood on the one before. */
+.row.again {
+  display: none;
+}
 @media print {
   .head {
-    position: static !important;
+    display: none;
+  }
+  .row.again {
+    display: grid;
+    break-after: avoid;
+    font-size: 12px;
+    font-weight: 700;
+  }
+  .again > span {
+    padding: 2px 10px;
+    text-align: center;
+  }
+  .again > span:not(.right) {
+    text-align: left;
+  }
+  .again > .right {
+    text-align: right;
   }
   .row {
     break-inside: avoid;
