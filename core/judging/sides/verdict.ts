@@ -85,36 +85,35 @@ const isAbsence = ({ state }: SideValue) => state === 'none' || state === 'doesN
 
 /** The elements of all sides: those of a slot in one line, others by name. First those of the first side, in its order. */
 function elementLines(fact: PointFact, values: readonly SideValue[]): ElementLine[] {
-  const lines = new Map<string, { name: string; isSlot: boolean }>();
+  const lines = new Map<string, Pick<ElementLine, 'name' | 'isSlot'>>();
   const lists = values.map((value) => (value.bar ? [] : elementsOfValue(value.value)));
-  for (const list of lists)
-    for (const { slot, name } of list) {
-      const id = idOf(slot, name);
+  const placed = lists.map((list) => {
+    const places = new Map<string, number[]>();
+    list.forEach(({ slot, name }, i) => {
+      const id = slot === undefined ? `:${foldText(name) || name}` : foldText(slot) || slot;
       if (!lines.has(id)) lines.set(id, { name: slot ?? name, isSlot: slot !== undefined });
-    }
+      const known = places.get(id);
+      if (known) known.push(i);
+      else places.set(id, [i]);
+    });
+    return places;
+  });
   return [...lines].map(([id, { name, isSlot }]): ElementLine => {
-    const found = values.map((value, i) => elementValue(value, lists[i], id, fact.ordered === true));
-    return {
-      key: `${fact.key}/${foldText(name) || name}`,
-      name,
-      isSlot,
-      values: found,
-      verdict: judgeLine(found),
-    };
+    const found = values.map((value, i) =>
+      elementValue(value, lists[i], placed[i].get(id), fact.ordered === true),
+    );
+    const key = `${fact.key}/${foldText(name) || name}`;
+    return { key, name, isSlot, values: found, verdict: judgeLine(found) };
   });
 }
-
-const idOf = (slot: string | undefined, name: string) =>
-  slot === undefined ? `:${foldText(name) || name}` : foldText(slot) || slot;
 
 function elementValue(
   side: SideValue,
   list: readonly Element[],
-  id: string,
+  places: readonly number[] | undefined,
   isOrdered: boolean,
 ): ElementValue {
-  const places = list.flatMap(({ slot, name }, i) => (idOf(slot, name) === id ? [i] : []));
-  if (places.length > 0)
+  if (places)
     return {
       has: 'yes',
       elements: places.map((place) => list[place]),
