@@ -89,6 +89,11 @@ thead th {
 .nowrap {
   white-space: nowrap;
 }
+tbody th button {
+  min-height: 24px;
+  min-width: 24px;
+  text-align: left;
+}
 td {
   text-align: center;
   min-width: 26px;
