@@ -242,6 +242,14 @@ describe('what sets one apart', () => {
       { key: 'welcome.settings', value: 90, usual: { least: 11, most: 13 } },
     ]);
   });
+  it('counts a list that is known in part for what it names alone', () => {
+    const list = (text: string) => ({ value: text.split(' ').map((name) => ({ name })) });
+    const others = ['b1', 'b2', 'b3'].map((name) => on(name, 'welcome.actions', list('update')));
+    const part = on('b4', 'welcome.actions', list('update'), { marks: ['partial'] });
+    const lists = companyWith(...others, part, on('b5', 'welcome.actions', list('update scanner')));
+    const { apart } = distinctnessOf(lists, membersOf(lists, FIVE), 'distribution:b5');
+    expect(apart.map(({ name, k, n }) => [name, k, n])).toEqual([['scanner', 1, 4]]);
+  });
   it('counts the one that is asked about, also where it is no member', () => {
     const others = membersOf(company, {
       rule: {},

@@ -62,7 +62,7 @@ function sideValue(
   const reading = shownReading(cell);
   const bar = barOf(cell);
   const setBy = cell.setBy >= 0 ? nameOfLayer(catalogue, table.layers[cell.setBy]) : '';
-  const isUnchecked = cell.setBy >= 0 && cell.setBy < at && row.cells[cell.setBy].handed.isUnchecked;
+  const isUnchecked = cell.state === 'carried' && cell.setBy >= 0 && row.cells[cell.setBy].handed.isUnchecked;
   return {
     state: isUnchecked ? 'takenOver' : cell.state,
     ...(cell.value !== undefined && { value: cell.value }),

@@ -122,6 +122,15 @@ describe('a point', () => {
     ]);
     expect(trunk).toMatchObject([{ value: 'Doorstep' }]);
   });
+  it('that comes up from a base that nobody has checked again is unknown', () => {
+    const records = [
+      on('fork', GUIDE, { value: 'Doorstep' }, { marks: ['takenOver'] }),
+      on('right', GUIDE, { value: 'Doorstep' }),
+    ];
+    const { verdict, values } = pointOf(records, GUIDE);
+    expect(values[0].state).toBe('takenOver');
+    expect(verdict).toEqual({ kind: 'unknown', knownOf: [1] });
+  });
   it('of three is different as soon as two differ, whatever the third', () => {
     const records = [on('left', GUIDE, { value: 'A' }), on('right', GUIDE, { value: 'B' })];
     expect(pointOf(records, GUIDE, ['left', 'right', 'third']).verdict.kind).toBe('different');
