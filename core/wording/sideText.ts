@@ -19,6 +19,7 @@ import {
 } from '../judging/sides/point.ts';
 import { isKnownOf } from '../judging/sides/verdict.ts';
 import type { PointWord } from '../judging/sides/words.ts';
+import { wordProbe } from './probeText.ts';
 import { STATE_WORDS, wordElementWhole, wordSaying } from './sayingText.ts';
 import { wordSpoils } from './spoilText.ts';
 import { formatCount, formatNumberOf, formatValue, listOf } from './valueText.ts';
@@ -59,7 +60,7 @@ export function wordSideValue({ fact }: Pick<Point, 'fact'>, value: SideValue): 
   if (state === 'spoiled' && reading)
     return `${wordSaying(fact, reading)}, seen ${wordSpoils(reading.spoiledBy)}: no evidence`;
   if (detail && value.value !== undefined) return wordDetail(fact, value, detail);
-  const text = wholeList(value) ?? plainText(fact, value);
+  const text = wholeList(fact, value) ?? plainText(fact, value);
   if (!text) return STATE_WORDS.notLookedAt;
   if (state === 'takenOver') return `${text}, ${STATE_WORDS.takenOver}`;
   return text;
@@ -75,11 +76,14 @@ function plainText(fact: Point['fact'], { reading, value, absent, state, said }:
   return value === undefined ? '' : formatValue(fact, value);
 }
 
+/** Software that was looked for is told with how far it is behind a reference. */
+const wordingOf = (key: string) => (key.startsWith('tools.probes') ? wordProbe : wordElementWhole);
+
 /** A list with the settings of its elements; undefined for what is no list, or was said in words. */
-function wholeList({ value, isPartial, said, bar }: SideValue): string | undefined {
+function wholeList({ key }: Point['fact'], { value, isPartial, said, bar }: SideValue): string | undefined {
   if (!Array.isArray(value) || said || bar) return undefined;
   if (value.length === 0) return isPartial ? 'none that is known' : 'none';
-  const words = value.map(wordElementWhole).join(', ');
+  const words = value.map(wordingOf(key)).join(', ');
   return isPartial ? `at least ${words}` : words;
 }
 
@@ -151,7 +155,7 @@ export function wordElementValue(line: ElementLine, { has, elements, places }: E
   const place = places.length ? `${places.map((each) => `${each}.`).join(' and ')} ` : '';
   const text = elements.map((element) => {
     const { slot: _slot, ...rest } = element;
-    const whole = wordElementWhole(rest);
+    const whole = wordingOf(line.key)(rest);
     return line.isSlot ? whole : whole === element.name ? '' : whole.slice(element.name.length).trim();
   });
   return `${place}${text.filter(Boolean).join(', ')}`.trim() || 'yes';

@@ -1,8 +1,7 @@
 /** Sentences on what a system is like, area by area. */
+import { versionsBetween, wordProbe } from '../probeText.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
-import { formatWhen } from '../../catalogue/formatWhen.ts';
-import { boundsOf } from '../../catalogue/when.ts';
 import type { StatementKinds, StatementSubject, ToldRepository } from '../../judging/statements/statement.ts';
 import type { Told } from '../../judging/statements/told.ts';
 import { wordElementWhole } from '../sayingText.ts';
@@ -256,15 +255,6 @@ function wordRoleStanding(told: Told): string {
   return theirs === 'none' ? ` (${nameOfBase(told)} has none)` : ` (${nameOfBase(told)} has ${theirs})`;
 }
 
-/** `four versions newer`, for two names that differ in one whole number only. */
-function versionsBetween(before: string, after: string): string {
-  const [from, to] = [before, after].map((text) => /^(.*?)\s*(\d+)$/.exec(text));
-  if (!from || !to || from[1] !== to[1]) return '';
-  const count = Number(to[2]) - Number(from[2]);
-  if (count === 0) return '';
-  return `${numberWord(Math.abs(count))} ${Math.abs(count) === 1 ? 'version' : 'versions'} ${count > 0 ? 'newer' : 'older'}`;
-}
-
 export function wordFacts({ told }: Params<'facts'>): string {
   const each = Object.values(told).map((fact) => {
     const label = findFactKey(fact.key)!.label;
@@ -276,30 +266,9 @@ export function wordFacts({ told }: Params<'facts'>): string {
 
 /** What was looked for; where the version at a reference is known, how many versions and days it is behind. */
 function wordProbes(told: Told): string {
-  if (!Array.isArray(told.value) || told.reading?.said) return wholeSaying(told);
-  return elementsOfValue(told.value)
-    .map((element) => {
-      const { version = '', reference = '', date = '', referenceDate = '', ...rest } = element.settings ?? {};
-      const [, theirs = reference, where = ''] = /^(.+?) in (.+)$/.exec(reference) ?? [];
-      const apart = reference && versionsBetween(theirs, version);
-      const [here, there] = [date, referenceDate].map((each) => boundsOf(each));
-      const days =
-        here && there && here.first === here.last && there.first === there.last
-          ? here.first - there.first
-          : 0;
-      const more = [
-        version && `${version}${date ? `, ${formatWhen(date)}` : ''}`,
-        apart
-          ? `${apart} than ${theirs}${where ? ` in ${where}` : ''}`
-          : theirs === version
-            ? `the same${where ? ` in ${where}` : ' at the reference'}`
-            : reference && `${theirs}${where ? ` in ${where}` : ' at the reference'}`,
-        days > 0 && `${formatNumberOf(days, 'day')} after it was there`,
-      ].filter(Boolean);
-      const plain = wordElementWhole({ ...element, settings: rest });
-      return more.length ? `${plain} (${more.join('; ')})` : plain;
-    })
-    .join(', ');
+  return Array.isArray(told.value) && !told.reading?.said
+    ? elementsOfValue(told.value).map(wordProbe).join(', ')
+    : wholeSaying(told);
 }
 
 export function wordByEdition({ count }: Params<'byEdition'>): string {

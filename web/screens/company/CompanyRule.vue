@@ -69,7 +69,7 @@ function keep(): void {
             {{ RULE_PARTS[part].label }}{{ rule[part] ? `: ${wordOf(part, rule[part])}` : '' }} ▾
           </button>
         </template>
-        <ul class="menu">
+        <ul class="drop-list">
           <li v-if="rule[part]"><button @click="emit('rule', part, undefined)">any</button></li>
           <li v-for="{ value, count } in choices?.[part] ?? []" :key="value">
             <button @click="emit('rule', part, value)">
@@ -124,26 +124,5 @@ function keep(): void {
 }
 .field {
   width: 110px;
-}
-.menu {
-  max-height: 60vh;
-  overflow: auto;
-  min-width: 180px;
-  padding: 4px 0;
-  list-style: none;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 8px;
-}
-.menu button {
-  display: flex;
-  justify-content: space-between;
-  gap: 14px;
-  width: 100%;
-  padding: 3px 14px;
-}
-.menu button:hover,
-.menu button:focus-visible {
-  background: rgb(var(--v-theme-accent-soft));
 }
 </style>

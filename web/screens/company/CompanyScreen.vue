@@ -2,18 +2,19 @@
 /** In company: what is usual, rare and first among those that have something in common; what sets one of them apart. */
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
-import { AREAS, labelOfArea, type AreaId } from '../../../core/catalogue/areas.ts';
+import { AREAS, labelOfArea } from '../../../core/catalogue/areas.ts';
 import { recordOf } from '../../../core/catalogue/catalogue.ts';
 import type { Cohort, CohortRule } from '../../../core/catalogue/cohort.ts';
 import { countNamesAsOne, removeCohort, writeCohort } from '../../../core/editing/cohorts.ts';
 import { completeName } from '../../../core/editing/lines/lineNames.ts';
 import { RULE_PARTS } from '../../../core/judging/company/cohort.ts';
-import type { AreaWeights } from '../../../core/judging/closeness.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOf as nameOfRecord } from '../../../core/lineage/names.ts';
 import { firstDayOf } from '../../../core/catalogue/days.ts';
 import { wordRule } from '../../../core/wording/companyText.ts';
+import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
+import { useAreaWeights } from '../../parts/areaWeights.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
@@ -33,7 +34,7 @@ const { catalogue } = storeToRefs(store);
 const notices = useNoticeStore();
 const marks = useSideStore();
 const { query, go } = useQueryState();
-const { day } = useAsOf();
+const { day, date, isToday } = useAsOf();
 
 const VIEWS = {
   apart: 'What sets it apart',
@@ -57,14 +58,7 @@ const about = computed(() =>
 );
 const fact = computed(() => query.value.fact ?? '');
 const area = computed(() => AREAS.find(({ id }) => id === query.value.area)?.id ?? 'welcome');
-const weights = computed<AreaWeights>(() =>
-  Object.fromEntries(
-    (query.value.weights ?? '').split(',').flatMap((each) => {
-      const [of, weight] = each.split(':');
-      return AREAS.some(({ id }) => id === of) && Number(weight) >= 0 ? [[of, Number(weight)]] : [];
-    }),
-  ),
-);
+const { weights, weigh } = useAreaWeights();
 const asked = computed(() => ({
   day: kept.value?.asOf ? firstDayOf(kept.value.asOf) : day.value,
   cohort: { rule: rule.value, members: [...members.value] },
@@ -99,7 +93,13 @@ const byHand = (ids: readonly string[]) =>
   );
 function keep(name: string): void {
   const done = store.commit(
-    writeCohort(catalogue.value, { name, rule: rule.value, members: [...members.value] }),
+    writeCohort(catalogue.value, {
+      name,
+      rule: rule.value,
+      members: [...members.value],
+      // Kept while another day is looked at, it is meant for that day.
+      ...(isToday.value ? {} : { asOf: date.value }),
+    }),
   );
   if (done.ok) void choose(recordOf(catalogue.value, 'cohort', done.value) ?? null);
   else notices.tellIssues(done.issues);
@@ -110,13 +110,6 @@ function forget(): void {
 }
 const lookAt = (id: string) => go({ about: distributionOf(catalogue.value, id) }, 'push');
 const showFact = (key: string) => go({ view: 'fact', fact: key }, 'push');
-function weigh(of: AreaId, weight: number): void {
-  const next = Object.entries({ ...weights.value, [of]: weight }).filter(
-    ([, each]) => Number.isFinite(each) && each >= 0 && each !== 1,
-  );
-  void go({ weights: next.map(([id, each]) => `${id}:${each}`).join(',') || undefined });
-}
-
 const factText = ref('');
 const factsFound = computed(() =>
   completeName(factText.value, 30)
@@ -165,7 +158,8 @@ const takeApart = (names: readonly string[]) =>
       <p class="who">
         <template v-if="answer">
           {{ formatNumberOf(answer.members.length, 'project') }} of {{ formatCount(answer.all) }}:
-          {{ members.length ? 'by hand' : wordRule(rule, nameOf) }}.
+          {{ members.length ? 'by hand' : wordRule(rule, nameOf)
+          }}{{ kept?.asOf ? `, as of ${formatWhen(kept.asOf)}` : '' }}.
           <span class="small soft"
             ><template v-for="(member, i) in answer.members.slice(0, 24)" :key="member.id"
               >{{ i ? ', ' : ''

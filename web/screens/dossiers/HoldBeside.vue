@@ -41,7 +41,7 @@ const to = (id: string) => ({
         Hold beside ▾
       </v-btn>
     </template>
-    <ul class="besides">
+    <ul class="drop-list">
       <li v-for="each in besides" :key="each.id">
         <router-link :to="to(each.id)">
           {{ nameOf(catalogue, each.id) }} <span class="soft small">{{ WORDS[each.kind] }}</span>
@@ -61,30 +61,3 @@ const to = (id: string) => ({
     </ul>
   </v-menu>
 </template>
-
-<style scoped>
-.besides {
-  min-width: 260px;
-  padding: 4px 0;
-  list-style: none;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 8px;
-}
-.besides a,
-.besides button {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  width: 100%;
-  padding: 3px 14px;
-  color: inherit;
-  text-decoration: none;
-}
-.besides a:hover,
-.besides a:focus-visible,
-.besides button:hover,
-.besides button:focus-visible {
-  background: rgb(var(--v-theme-accent-soft));
-}
-</style>

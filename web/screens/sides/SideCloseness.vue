@@ -7,29 +7,10 @@ import { closenessOf, type Closeness } from '../../../core/judging/closeness.ts'
 import type { Compared } from '../../../core/judging/sides/compareSides.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { formatShare } from '../../../core/wording/valueText.ts';
-import { useQueryState } from '../../parts/queryState.ts';
+import { useAreaWeights } from '../../parts/areaWeights.ts';
 
 const props = defineProps<{ catalogue: Catalogue; compared: Compared }>();
-const { query, go } = useQueryState();
-
-/** Weights stand in the address: `kernel:2,themes:0`. */
-const weights = computed<Partial<Record<AreaId, number>>>(() =>
-  Object.fromEntries(
-    (query.value.weights ?? '').split(',').flatMap((each) => {
-      const [area, weight] = each.split(':');
-      return AREAS.some(({ id }) => id === area) && Number(weight) >= 0 && weight !== ''
-        ? [[area, Number(weight)]]
-        : [];
-    }),
-  ),
-);
-function weigh(area: AreaId, text: string): void {
-  const next = { ...weights.value, [area]: Number(text) };
-  const all = Object.entries(next).filter(
-    ([, weight]) => Number.isFinite(weight) && weight >= 0 && weight !== 1,
-  );
-  void go({ weights: all.map(([id, weight]) => `${id}:${weight}`).join(',') || undefined });
-}
+const { weights, weigh } = useAreaWeights();
 const each = computed(() => props.compared.tables.map((table) => closenessOf(table, weights.value)));
 const areas = computed(() =>
   AREAS.filter(({ id }) => each.value.some((one) => one.areas.some((own) => own.area === id))),
@@ -68,7 +49,7 @@ const words = (one: Closeness | undefined) =>
             class="field"
             :aria-label="`Weight of ${area.label}`"
             :value="weights[area.id] ?? 1"
-            @change="weigh(area.id, ($event.target as HTMLInputElement).value)"
+            @change="weigh(area.id, Number(($event.target as HTMLInputElement).value))"
           />
         </td>
       </tr>

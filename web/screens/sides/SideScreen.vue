@@ -171,7 +171,7 @@ function onKey(event: KeyboardEvent): void {
                 {{ area ? areas.find(({ id }) => id === area)?.label : 'all areas' }} ▾
               </button>
             </template>
-            <ul class="menu">
+            <ul class="drop-list">
               <li v-for="each in [{ id: undefined, label: 'all areas' }, ...areas]" :key="each.id ?? ''">
                 <button @click="go({ area: each.id })">{{ each.label }}</button>
               </li>
@@ -216,7 +216,7 @@ function onKey(event: KeyboardEvent): void {
             <template #activator="{ props: activator }"
               ><v-btn v-bind="activator" size="small">Out ▾</v-btn></template
             >
-            <ul class="menu">
+            <ul class="drop-list">
               <li><button @click="print">Print</button></li>
               <li>
                 <button
@@ -325,22 +325,6 @@ header {
 }
 .none {
   padding: 24px 0;
-}
-.menu {
-  list-style: none;
-  padding: 4px 0;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-line));
-  border-radius: 8px;
-}
-.menu button {
-  width: 100%;
-  padding: 3px 14px;
-  text-align: left;
-}
-.menu button:hover,
-.menu button:focus-visible {
-  background: rgb(var(--v-theme-accent-soft));
 }
 @media print {
   .parts {
