@@ -27,7 +27,7 @@ export function wordProbe(element: Element): string {
     version && `${version}${date ? `, ${formatWhen(date)}` : ''}`,
     apart
       ? `${apart} than ${theirs}${where ? ` in ${where}` : ''}`
-      : theirs === version
+      : reference && theirs === version
         ? `the same${where ? ` in ${where}` : ' at the reference'}`
         : reference && `${theirs}${where ? ` in ${where}` : ' at the reference'}`,
     days > 0 && `${formatNumberOf(days, 'day')} after it was there`,

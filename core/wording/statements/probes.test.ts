@@ -20,6 +20,7 @@ function told(line: string): string {
 
 describe('software that was looked for', () => {
   it.each([
+    ['find editor: yes', 'Software looked for: editor: yes.'],
     ['find editor: yes (Slate 4)', 'Software looked for: editor: yes (Slate 4).'],
     [
       'find editor: yes {version=Slate 4 | reference=Slate 6 in Hexley 24}',
