@@ -74,7 +74,8 @@ export function useCompanyWorker(catalogue: Ref<Catalogue>, asked: Ref<CompanyAs
     if (known !== to) {
       const from = known;
       known = to;
-      if (!from) {
+      // Another catalogue, or most of this one: handed over page by page, not in one piece.
+      if (!from || pagesThatDiffer(from, to) > MOST_PAGES) {
         isWorking.value = true;
         if (!(await handOver(to))) return;
       } else post({ type: 'edit', diff: onlyKinds(diffCatalogues(from, to)) });
@@ -94,6 +95,18 @@ export function useCompanyWorker(catalogue: Ref<Catalogue>, asked: Ref<CompanyAs
   watch([catalogue, asked], () => void keepUp(), { immediate: true });
   onUnmounted(stop);
   return { answer, failed, progress, isWorking: computed(() => isWorking.value), stop, again: keepUp };
+}
+
+/** Pages that an edit touches; more are handed over anew. */
+const MOST_PAGES = 200;
+
+function pagesThatDiffer(from: Catalogue, to: Catalogue): number {
+  return KINDS.reduce((sum, kind) => {
+    const before = from.records[kind].pages as readonly unknown[];
+    return (
+      sum + (to.records[kind].pages as readonly unknown[]).filter((page, i) => page !== before[i]).length
+    );
+  }, 0);
 }
 
 function onlyKinds(diff: ReturnType<typeof diffCatalogues>): ReturnType<typeof diffCatalogues> {

@@ -31,7 +31,7 @@ const words = (one: Closeness | undefined) =>
     <thead>
       <tr>
         <th>Area</th>
-        <th v-for="(name, i) in compared.names" :key="name">
+        <th v-for="(name, i) in compared.names" :key="i">
           {{ name }}<span class="soft"> to {{ baseOf(i) }}</span>
         </th>
         <th>Weight</th>

@@ -68,7 +68,7 @@ const sides = computed(() =>
     <p v-for="word in words" :key="word.said" class="small">
       <span class="soft">{{ word.author }}:</span> {{ wordOnPoint(compared, word) }}
     </p>
-    <section v-for="side in sides" :key="side.name">
+    <section v-for="(side, i) in sides" :key="i">
       <h2>{{ side.name }}</h2>
       <p>
         <EvidenceMark v-if="side.value.evidence !== 'none'" :evidence="side.value.evidence" class="dot" />
@@ -90,7 +90,7 @@ const sides = computed(() =>
       <thead>
         <tr>
           <th>Element</th>
-          <th v-for="name in compared.names" :key="name">{{ name }}</th>
+          <th v-for="(name, i) in compared.names" :key="i">{{ name }}</th>
         </tr>
       </thead>
       <tbody>

@@ -78,7 +78,7 @@ const lead = computed(() =>
           @keydown.enter="add"
           @keydown.esc.stop="isAdding = false"
         />
-        <button v-for="(name, i) in compared.names" :key="name" class="chip" @click="turn(i)">
+        <button v-for="(name, i) in compared.names" :key="i" class="chip" @click="turn(i)">
           {{ name }}: {{ met[i] }}
         </button>
         <v-btn size="small" @click="add">Keep it</v-btn>

@@ -36,7 +36,7 @@ function add(): void {
       />
       <input
         v-for="(name, i) in names"
-        :key="name"
+        :key="i"
         v-model="values[i]"
         class="field"
         :aria-label="`${label || 'It'} in ${name}`"

@@ -112,7 +112,7 @@ const labelOf = (line: PackageLine, place: number) => {
         <tr>
           <th>Package</th>
           <th v-if="base">{{ base.name }}</th>
-          <th v-for="name in compared.names" :key="name">{{ name }}</th>
+          <th v-for="(name, i) in compared.names" :key="i">{{ name }}</th>
         </tr>
       </thead>
       <tbody>

@@ -6,6 +6,7 @@ import { keepSide, removeSide, sayWord, writeMustHave, writeOwnPoint } from '../
 import { formatSideCsv, type SideDocument } from '../../../core/exchange/sideReport.ts';
 import { formatSideMarkdown } from '../../../core/exchange/sideMarkdown.ts';
 import { countPoints, POINT_AREAS, type Point, type VerdictKind } from '../../../core/judging/sides/point.ts';
+import { equalSides } from '../../../core/judging/sides/side.ts';
 import { foldText } from '../../../core/catalogue/foldText.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { isTold, sideSentences, wordSideValue } from '../../../core/wording/sideText.ts';
@@ -113,7 +114,10 @@ function keep(): void {
   if (done.ok) notices.tell('Kept as it stands now.');
   else notices.tellIssues(done.issues);
 }
-const add = (side: Side) => setSides([...sides.value, side]);
+function add(side: Side): void {
+  if (sides.value.some((each) => equalSides(each, side))) notices.tell('That stands there already.');
+  else void setSides([...sides.value, side]);
+}
 function onKey(event: KeyboardEvent): void {
   if (event.key === 'Escape' && selected.value) void go({ point: undefined });
 }
@@ -122,7 +126,7 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <div class="screen sides-screen" :class="{ 'has-detail': point && view === 'points' }" @keydown="onKey">
     <div v-if="!compared" class="work">
-      <SideBegin :catalogue="catalogue" :day="day" :sides="sides" @sides="setSides" />
+      <SideBegin :catalogue="catalogue" :day="day" :sides="sides" @sides="(next) => setSides(next)" />
     </div>
     <div v-else class="work parts">
       <header>

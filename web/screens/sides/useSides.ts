@@ -23,7 +23,7 @@ export function useSides() {
   const named = computed(() =>
     (query.value.of ?? '')
       .split(';')
-      .filter(Boolean)
+      .filter((text, i, all) => text && all.indexOf(text) === i)
       .slice(0, MOST_SIDES)
       .flatMap((text) => parseSide(catalogue.value, text) ?? []),
   );
