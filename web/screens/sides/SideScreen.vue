@@ -83,7 +83,7 @@ const asides = computed(() =>
   ),
 );
 
-const document_ = computed<SideDocument | null>(() =>
+const paper = computed<SideDocument | null>(() =>
   compared.value && said.value
     ? {
         catalogue: catalogue.value,
@@ -223,14 +223,12 @@ function onKey(event: KeyboardEvent): void {
             <ul class="drop-list">
               <li><button @click="print">Print</button></li>
               <li>
-                <button
-                  @click="saveTextFile(`${fileName}.md`, 'text/markdown', formatSideMarkdown(document_!))"
-                >
+                <button @click="saveTextFile(`${fileName}.md`, 'text/markdown', formatSideMarkdown(paper!))">
                   Markdown
                 </button>
               </li>
               <li>
-                <button @click="saveTextFile(`${fileName}.csv`, 'text/csv', formatSideCsv(document_!))">
+                <button @click="saveTextFile(`${fileName}.csv`, 'text/csv', formatSideCsv(paper!))">
                   Table (CSV)
                 </button>
               </li>
