@@ -1,6 +1,6 @@
 /** A cohort as a grid for one area: facts and the elements of lists down, members across, each known to have it, known not to, or not known. */
 import type { AreaId } from '../../catalogue/areas.ts';
-import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import { FACT_KEYS } from '../../catalogue/factSheet.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
@@ -54,8 +54,8 @@ export function gridOf(
           ...{ key: fact.key, label: fact.label, element: value.name, k: value.members.length, n: value.of },
           cells: members.map(({ id, facts: own }): GridCell => {
             const has = value.members.includes(id);
-            const fact_ = own.get(fact.key);
-            const state = has ? 'has' : !fact_ || fact_.isPartial ? 'not known' : 'has not';
+            const ownFact = own.get(fact.key);
+            const state = has ? 'has' : !ownFact || ownFact.isPartial ? 'not known' : 'has not';
             return { state, text: '', isRare: has && value.isRare };
           }),
         }));
@@ -92,9 +92,5 @@ export function gridOf(
       .filter(({ key }) => keys.has(key))
       .map((claim) => ({ member: id, claim })),
   );
-  return {
-    members: members.map(({ id }) => id),
-    rows,
-    claims: claims.filter(({ claim }) => recordOf(catalogue, 'claim', claim.id)),
-  };
+  return { members: members.map(({ id }) => id), rows, claims };
 }
