@@ -1,19 +1,16 @@
 /** `compare`: two to four subjects of a catalogue side by side. */
 import type { Command } from 'commander';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
-import { firstDayOf } from '../core/catalogue/days.ts';
 import { MOST_SIDES, type Side } from '../core/catalogue/sideBySide.ts';
 import { formatSideMarkdown } from '../core/exchange/sideMarkdown.ts';
 import { formatSideCsv, sideReport, type SideDocument } from '../core/exchange/sideReport.ts';
 import { compareSides } from '../core/judging/sides/compareSides.ts';
 import { outcomesOf } from '../core/judging/sides/outcome.ts';
 import { saidOfSides } from '../core/judging/sides/words.ts';
-import { findSubject } from '../core/lineage/findSubject.ts';
-import { wordIssue } from '../core/wording/issueText.ts';
-import { isTold, sideSentences, wordOutcome, wordPoint } from '../core/wording/sideText.ts';
+import { sideSentences, wordOutcome, wordPoint } from '../core/wording/sideText.ts';
 import { isDay } from './candidates.ts';
-import { readCatalogue } from './dossier.ts';
-import { InputError, UsageError } from './failures.ts';
+import { dayAsked, readCatalogue, subjectNamed } from './dossier.ts';
+import { UsageError } from './failures.ts';
 
 interface Options {
   readonly on?: string;
@@ -35,12 +32,10 @@ export function registerCompare(program: Command): void {
     .action((path: string, subjects: readonly string[], options: Options) => {
       if ([options.json, options.markdown, options.csv].filter(Boolean).length > 1)
         throw new UsageError('give one of --json, --markdown and --csv');
-      if (options.on && !isDay(options.on))
-        throw new UsageError(`--on ${options.on}: expected a date such as 2026-11-20`);
+      const day = dayAsked(options.on);
       if (subjects.length < 2 || subjects.length > MOST_SIDES)
         throw new UsageError(`give two to four subjects, came ${subjects.length}`);
       const catalogue = readCatalogue(path);
-      const day = firstDayOf(options.on ?? new Date().toISOString().slice(0, 10));
       process.stdout.write(print(documentOf(catalogue, subjects, day), options));
     });
 }
@@ -55,9 +50,7 @@ function documentOf(catalogue: Catalogue, subjects: readonly string[], day: numb
 function sideNamed(catalogue: Catalogue, text: string): Side {
   const [, name, on] = /^(.+?)(?:@(.+))?$/s.exec(text)!;
   if (on && !isDay(on)) throw new UsageError(`${text}: expected a date such as 2026-11-20 behind the @`);
-  const found = findSubject(catalogue, name);
-  if (!found.ok) throw new InputError(found.issues.map((issue) => wordIssue(issue)).join('\n'));
-  return { id: found.value, ...(on && { on }) };
+  return { id: subjectNamed(catalogue, name), ...(on && { on }) };
 }
 
 function print(document: SideDocument, { json, markdown, csv }: Options): string {
@@ -65,17 +58,10 @@ function print(document: SideDocument, { json, markdown, csv }: Options): string
   if (markdown) return formatSideMarkdown(document);
   if (csv) return formatSideCsv(document);
   const { compared, outcomes } = document;
+  const pointOf = new Map(compared.points.map((point) => [point.key, point]));
   const lines = sideSentences(compared).flatMap(({ area, text, points }) => [
     text,
-    ...(area === 'whole'
-      ? ['']
-      : points.map(
-          (key) =>
-            `  ${wordPoint(
-              compared,
-              compared.points.find((point) => point.key === key && isTold(point))!,
-            )}`,
-        )),
+    ...(area === 'whole' ? [''] : points.map((key) => `  ${wordPoint(compared, pointOf.get(key)!)}`)),
   ]);
   return `${[...lines, '', ...outcomes.map((outcome) => wordOutcome(compared, outcome))].join('\n').trimEnd()}\n`;
 }

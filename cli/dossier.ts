@@ -40,10 +40,8 @@ export function registerDossier(program: Command): void {
     .description('Tell what a catalogue knows of a release.')
     .action((path: string, subject: string, options: Options) => {
       if (options.json && options.markdown) throw new UsageError('give either --json or --markdown');
-      if (options.on && !isDay(options.on))
-        throw new UsageError(`--on ${options.on}: expected a date such as 2026-11-20`);
+      const day = dayAsked(options.on);
       const catalogue = readCatalogue(path);
-      const day = firstDayOf(options.on ?? new Date().toISOString().slice(0, 10));
       const table = tableOf(catalogue, subject, day, options.edition);
       process.stdout.write(
         options.json
@@ -69,11 +67,22 @@ export function readCatalogue(path: string): Catalogue {
   return read.value.catalogue;
 }
 
+/** The day that `--on` asks for, else today (days since 1970-01-01). */
+export function dayAsked(on: string | undefined): number {
+  if (on && !isDay(on)) throw new UsageError(`--on ${on}: expected a date such as 2026-11-20`);
+  return firstDayOf(on ?? new Date().toISOString().slice(0, 10));
+}
+
+/** Who is meant by an id, a name, or what that sounds like. */
+export function subjectNamed(catalogue: Catalogue, text: string): RecordId {
+  const found = findSubject(catalogue, text);
+  if (!found.ok) throw new InputError(found.issues.map((issue) => wordIssue(issue)).join('\n'));
+  return found.value;
+}
+
 /** The layers of what is meant: of a project as a whole its release of the day, else the release itself. */
 function tableOf(catalogue: Catalogue, subject: string, day: number, edition?: string): LayerTable {
-  const found = findSubject(catalogue, subject);
-  if (!found.ok) throw new InputError(found.issues.map((issue) => wordIssue(issue)).join('\n'));
-  const id = found.value;
+  const id = subjectNamed(catalogue, subject);
   const named = edition === undefined ? undefined : editionNamed(catalogue, id, edition);
   return layerTable(catalogue, chainOfSubject(catalogue, id, day, named));
 }

@@ -2,8 +2,9 @@
 import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { POINT_AREAS, type Point } from '../judging/sides/point.ts';
+import { wordsBeside, wordsOn } from '../judging/sides/words.ts';
+import { isTold } from '../judging/sides/verdict.ts';
 import {
-  isTold,
   sideSentences,
   wordElements,
   wordOnPoint,
@@ -14,7 +15,7 @@ import {
 } from '../wording/sideText.ts';
 import { listOf } from '../wording/valueText.ts';
 import { escapeMarkdown, Footnotes } from './markdown.ts';
-import { wordsOf, type SideDocument } from './sideReport.ts';
+import type { SideDocument } from './sideReport.ts';
 
 /** The document of a side by side. */
 export function formatSideMarkdown(document: SideDocument): string {
@@ -48,9 +49,7 @@ export function formatSideMarkdown(document: SideDocument): string {
       );
     lines.push('');
   }
-  const asides = said.words.filter(
-    ({ point }) => point.startsWith('own/') && !points.some(({ key }) => key === point),
-  );
+  const asides = wordsBeside(points, said.words);
   if (asides.length) {
     lines.push('## Further words', '');
     for (const { label, said: text, sources } of asides)
@@ -68,6 +67,6 @@ function rowOf({ compared, said }: SideDocument, point: Point, notes: Footnotes)
   });
   const elements = wordElements(compared, point);
   const verdict = `${wordVerdict(compared, point)}${elements ? `: ${elements}` : ''}`;
-  const words = wordsOf(point, said.words).map((word) => wordOnPoint(compared, word));
+  const words = wordsOn(point, said.words).map((word) => wordOnPoint(compared, word));
   return `| ${escapeMarkdown(point.fact.label)} | ${values.join(' | ')} | ${escapeMarkdown(verdict)} | ${escapeMarkdown(words.join('; '))} |`;
 }

@@ -12,10 +12,10 @@ import {
   type Point,
   type SideValue,
 } from '../judging/sides/point.ts';
-import type { PointWord, SaidOfSides } from '../judging/sides/words.ts';
+import { wordsOn, type PointWord, type SaidOfSides } from '../judging/sides/words.ts';
 import { nameOf } from '../lineage/names.ts';
+import { isTold } from '../judging/sides/verdict.ts';
 import {
-  isTold,
   sideSentences,
   wordBar,
   wordElementValue,
@@ -38,6 +38,7 @@ export interface SideDocument {
 /** The side by side as data. */
 export function sideReport({ catalogue, compared, said, outcomes, day }: SideDocument) {
   const { sides, names, tables, trunk, points, counts } = compared;
+  const results = outcomes.map((outcome) => ({ outcome, text: wordOutcome(compared, outcome) }));
   const cited = new Set(points.flatMap(({ values }) => values.flatMap(({ sources }) => sources)));
   return {
     on: formatDay(day),
@@ -64,7 +65,7 @@ export function sideReport({ catalogue, compared, said, outcomes, day }: SideDoc
     areas: Object.fromEntries(
       POINT_AREAS.map(({ id }) => [id, countPoints(points.filter(({ area }) => area === id))]),
     ),
-    outcomes: outcomes.map((outcome) => ({
+    outcomes: results.map(({ outcome, text }) => ({
       audience: outcome.audience,
       better: outcome.better === undefined ? null : names[outcome.better],
       sums: outcome.sums,
@@ -72,12 +73,9 @@ export function sideReport({ catalogue, compared, said, outcomes, day }: SideDoc
       decidedBy: outcome.decidedBy,
       turnedByWeight: outcome.turnedByWeight,
       turnedByValue: outcome.turnedByValue,
-      text: wordOutcome(compared, outcome),
+      text,
     })),
-    sentences: [
-      ...sideSentences(compared).map(({ text }) => text),
-      ...outcomes.map((outcome) => wordOutcome(compared, outcome)),
-    ],
+    sentences: [...sideSentences(compared).map(({ text }) => text), ...results.map(({ text }) => text)],
     sources: Object.fromEntries(
       [...cited].flatMap((id) => {
         const source = recordOf(catalogue, 'source', id);
@@ -99,7 +97,7 @@ function pointOf(point: Point, words: readonly PointWord[]) {
     ...(verdict.kind === 'unknown' && { knownOf: verdict.knownOf }),
     reason: verdict.kind === 'not comparable' ? wordBar(verdict.reason) : null,
     ...(elements.length > 0 && { elements: elements.map(elementOf) }),
-    words: wordsOf(point, words).map(({ said, author }) => ({ said, author })),
+    words: wordsOn(point, words).map(({ said, author }) => ({ said, author })),
   };
 }
 
@@ -115,11 +113,6 @@ const elementOf = (line: ElementLine) => ({
   verdict: line.verdict,
   values: line.values.map((value) => wordElementValue(line, value)),
 });
-
-/** The words on a point and on its elements. */
-export function wordsOf({ key, elements }: Point, words: readonly PointWord[]): PointWord[] {
-  return words.filter(({ point }) => point === key || elements.some((line) => line.key === point));
-}
 
 /**
  * The points of which something is known as a table (RFC 4180): a row each, for each side its value, who set it and the
@@ -143,7 +136,7 @@ export function formatSideCsv({ catalogue, compared, said }: SideDocument): stri
       value.sources.map((id) => nameOf(catalogue, id)).join('; '),
     ]),
     wordVerdict(compared, point),
-    wordsOf(point, said.words)
+    wordsOn(point, said.words)
       .map((word) => wordOnPoint(compared, word))
       .join('; '),
   ]);

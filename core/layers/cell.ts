@@ -101,6 +101,11 @@ export function isKnown({ value, absent }: KnownValue): boolean {
   return value !== undefined || absent;
 }
 
+/** True for what was taken over, here or where it comes up from, and that nobody has checked again. */
+export function isUncheckedHere({ state, handed }: Cell): boolean {
+  return state === 'takenOver' || (state === 'carried' && handed.isUnchecked);
+}
+
 /** True if a layer says something of a fact that can be relied on: a reading in force, or a change recorded directly. */
 export function isSaid({ inForce, recorded }: Cell): boolean {
   return inForce !== undefined || recorded.some(isDirect);

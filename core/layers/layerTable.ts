@@ -25,6 +25,8 @@ export interface LayerRow {
 export interface LayerTable {
   readonly layers: readonly Layer[];
   readonly rows: readonly LayerRow[];
+  /** Of each layer, whether it rolls on, by its own finding: its versions are of their day. */
+  readonly moves: readonly boolean[];
 }
 
 /** The table of a chain for the given keys (all of the fact sheet by default). */
@@ -48,7 +50,7 @@ export function layerTable(
       cells[cells.length - 1] = joinedCell(cells[cells.length - 1], editionCells(ofEditions, place));
     return { fact, cells };
   });
-  return { layers, rows };
+  return { layers, rows, moves: columns.map(({ traits }) => traits.moves) };
 }
 
 /** One layer over all facts. */

@@ -1,9 +1,10 @@
 /** What a system is usually held against: its base, the release before, those that rest on the same. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import { recordsOf } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { releaseBefore } from './bases.ts';
-import { chainOfProject, type Layer } from './chain.ts';
+import type { Layer } from './chain.ts';
+import type { LineageGraph } from './lineageGraph.ts';
+import { derivativesOf } from './relatives.ts';
 
 /** One that a system can be held against. */
 export interface Beside {
@@ -11,29 +12,25 @@ export interface Beside {
   readonly id: RecordId;
 }
 
-/** The base, the release before, then up to `rivals` projects whose current release rests on the same distribution, by name. */
-export function besidesOf(catalogue: Catalogue, layers: readonly Layer[], day: number, rivals = 6): Beside[] {
+/** The base, the release before, then up to `rivals` projects that rest on the same distribution, by name. */
+export function besidesOf(
+  catalogue: Catalogue,
+  graph: LineageGraph,
+  layers: readonly Layer[],
+  rivals = 6,
+): Beside[] {
   const top = layers[layers.length - 1];
   const base = layers.at(-2);
   const before = releaseBefore(catalogue, top.id);
+  const others = (base && derivativesOf(graph).get(base.distribution)) ?? [];
   return [
     ...(base ? [{ kind: 'base' as const, id: base.id }] : []),
     ...(before ? [{ kind: 'release before' as const, id: before.id }] : []),
-    ...rivalsOf(catalogue, top, base, day)
+    ...others
+      .filter((id) => id !== top.distribution)
+      .map((id) => graph.nodes.get(id)!)
+      .sort((a, b) => a.name.localeCompare(b.name, 'en'))
       .slice(0, rivals)
-      .map((id) => ({ kind: 'rival' as const, id })),
+      .map(({ id, release }) => ({ kind: 'rival' as const, id: release ?? id })),
   ];
-}
-
-function rivalsOf(catalogue: Catalogue, top: Layer, base: Layer | undefined, day: number): RecordId[] {
-  if (!base) return [];
-  return [...recordsOf(catalogue, 'distribution')]
-    .filter(({ id }) => id !== top.distribution)
-    .flatMap(({ id, name }) => {
-      const chain = chainOfProject(catalogue, id, day);
-      const own = chain[chain.length - 1];
-      return chain.at(-2)?.distribution === base.distribution ? [{ id: own.id, name }] : [];
-    })
-    .sort((a, b) => a.name.localeCompare(b.name, 'en'))
-    .map(({ id }) => id);
 }

@@ -17,7 +17,7 @@ import {
   type SideValue,
   type ValueDetail,
 } from '../judging/sides/point.ts';
-import { isKnownOf } from '../judging/sides/verdict.ts';
+import { isTold } from '../judging/sides/verdict.ts';
 import type { PointWord } from '../judging/sides/words.ts';
 import { wordProbe } from './probeText.ts';
 import { STATE_WORDS, wordElementWhole, wordSaying } from './sayingText.ts';
@@ -59,7 +59,7 @@ export function wordSideValue({ fact }: Pick<Point, 'fact'>, value: SideValue): 
     return `depends on the edition (${byEdition.map(({ edition, text }) => `${edition}: ${text}`).join('; ')})`;
   if (state === 'spoiled' && reading)
     return `${wordSaying(fact, reading)}, seen ${wordSpoils(reading.spoiledBy)}: no evidence`;
-  if (detail && value.value !== undefined) return wordDetail(fact, value, detail);
+  if (detail && value.value !== undefined) return wordDetail(value, detail);
   const text = wholeList(fact, value) ?? plainText(fact, value);
   if (!text) return STATE_WORDS.notLookedAt;
   if (state === 'takenOver') return `${text}, ${STATE_WORDS.takenOver}`;
@@ -87,7 +87,7 @@ function wholeList({ key }: Point['fact'], { value, isPartial, said, bar }: Side
   return isPartial ? `at least ${words}` : words;
 }
 
-function wordDetail(fact: Point['fact'], { value }: SideValue, detail: ValueDetail): string {
+function wordDetail({ value }: SideValue, detail: ValueDetail): string {
   const number = typeof value === 'number' ? value : 0;
   switch (detail.kind) {
     case 'counted':
@@ -100,7 +100,7 @@ function wordDetail(fact: Point['fact'], { value }: SideValue, detail: ValueDeta
     case 'met': {
       const { n, of, machine } = detail;
       const times = n === undefined ? 'met' : of ? `${n} of ${of} times` : formatNumberOf(n, 'time');
-      return machine ? `${times}, on ${machine}` : times || String(fact.label);
+      return machine ? `${times}, on ${machine}` : times;
     }
   }
 }
@@ -206,10 +206,6 @@ export function sideSentences(compared: Compared): SideSentence[] {
   return [{ area: 'whole', text: wordWhole(compared), points: told.map(({ key }) => key) }, ...areas];
 }
 
-/** True for a point of which something is known of some side. */
-export const isTold = ({ verdict, values }: Point): boolean =>
-  verdict.kind !== 'unknown' || verdict.knownOf.length > 0 || values.some(({ bar }) => bar !== undefined);
-
 function wordWhole(compared: Compared): string {
   const { points, counts } = compared;
   const known = counts.same + counts.different;
@@ -233,30 +229,17 @@ function wordWhole(compared: Compared): string {
 }
 
 /** `They share Fenwick 31.` */
-export function wordTrunk({ names, trunk, trunkNames, trunkSide, tables, sides }: Compared): string {
+export function wordTrunk({ names, trunk, trunkNames, trunkOfSides, trunkSide }: Compared): string {
   if (!trunk) return 'They have no base in common that is recorded.';
   if (trunkSide >= 0) {
     const others = names.filter((_, place) => place !== trunkSide);
-    const isOneProject = tables.every(
-      ({ layers }) => layers[layers.length - 1].distribution === trunk.distribution,
-    );
-    if (isOneProject || sides.length === 0) return '';
-    return `${listOf(others)} ${others.length === 1 ? 'rests' : 'rest'} on ${names[trunkSide]}${
-      trunkNames.length > 1 ? ` (${listOf(trunkNames.filter((name) => name !== names[trunkSide]))})` : ''
-    }.`;
+    const further = trunkNames.filter((name) => name !== names[trunkSide]);
+    const more = trunkNames.length > 1 ? ` (${listOf(further)})` : '';
+    return `${listOf(others)} ${others.length === 1 ? 'rests' : 'rest'} on ${names[trunkSide]}${more}.`;
   }
-  return trunkNames.length === 1
-    ? `They share ${trunkNames[0]}.`
-    : `They share a base, in different releases: ${names.map((name, place) => `${name} rests on ${trunkNameAt({ tables, trunk, trunkNames }, place)}`).join(', ')}.`;
-}
-
-/** The release of the shared base that a side rests on, by name. */
-function trunkNameAt(
-  { tables, trunk, trunkNames }: Pick<Compared, 'tables' | 'trunk' | 'trunkNames'>,
-  place: number,
-): string {
-  const ids = [...new Set(tables.map(({ layers }, i) => layers[trunk!.places[i]].id))];
-  return trunkNames[ids.indexOf(tables[place].layers[trunk!.places[place]].id)];
+  if (trunkNames.length === 1) return `They share ${trunkNames[0]}.`;
+  const each = names.map((name, place) => `${name} rests on ${trunkOfSides[place]}`);
+  return `They share a base, in different releases: ${each.join(', ')}.`;
 }
 
 /** So many labels are named in a sentence; the rest is counted. */
@@ -351,6 +334,3 @@ export function wordOnPoint({ names }: Pick<Compared, 'names'>, { said, read }: 
   const first = foldText(/^\S+/.exec(said)?.[0] ?? '');
   return name && !foldText(name).startsWith(first) ? `${name}: ${said}` : said;
 }
-
-/** True where nothing at all is known on a side. */
-export const isBlank = (value: SideValue): boolean => !isKnownOf(value) && !value.bar;

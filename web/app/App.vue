@@ -6,6 +6,7 @@ import { useTheme } from 'vuetify';
 import { notesOf } from '../stores/browserHost.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
+import { isTyping } from '../parts/isTyping.ts';
 import CatalogueMenu from './CatalogueMenu.vue';
 import OpeningPage from './OpeningPage.vue';
 import StorageBar from './StorageBar.vue';
@@ -38,9 +39,6 @@ const RAIL = [
 ] as const;
 
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);
-const isEditing = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 const undo = () => notices.tellTrouble(store.undo());
 const redo = () => notices.tellTrouble(store.redo());
@@ -48,14 +46,14 @@ const redo = () => notices.tellTrouble(store.redo());
 function onKey(event: KeyboardEvent): void {
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
-  if (command && key === 'z' && !isEditing(event.target)) {
+  if (command && key === 'z' && !isTyping(event.target)) {
     event.preventDefault();
     if (event.shiftKey) redo();
     else undo();
-  } else if (command && key === 'y' && !isEditing(event.target)) {
+  } else if (command && key === 'y' && !isTyping(event.target)) {
     event.preventDefault();
     redo();
-  } else if (!command && !event.altKey && !isEditing(event.target)) {
+  } else if (!command && !event.altKey && !isTyping(event.target)) {
     const place = RAIL.find((entry) => entry.key === event.key);
     if (place) void router.push(place.to);
     else if (event.key === '/') {

@@ -1,15 +1,14 @@
 /** `x` marks what a screen looks at, to be held side by side with others that are marked. */
 import { onMounted, onUnmounted } from 'vue';
 import type { Side } from '../../core/catalogue/sideBySide.ts';
+import { isTyping } from '../parts/isTyping.ts';
 import { useSideStore } from './sideStore.ts';
 
 /** While the screen is there, `x` marks what `lookedAt` gives, or takes the mark off. */
 export function useMarking(lookedAt: () => Side | null): void {
   const marks = useSideStore();
   function onKey(event: KeyboardEvent): void {
-    const at = event.target;
-    const isTyping = at instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName);
-    if (event.key !== 'x' || isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key !== 'x' || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     const side = lookedAt();
     if (!side) return;
     event.preventDefault();

@@ -15,9 +15,9 @@ import { lineageGraph, type GraphNode } from '../../lineage/lineageGraph.ts';
 import { ancestorsOf, basesOfProject } from '../../lineage/relatives.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { lifeOf } from '../../layers/lives.ts';
-import { isKnown, type Cell } from '../../layers/cell.ts';
+import { isKnown, isUncheckedHere, type Cell } from '../../layers/cell.ts';
 import { dayOfReading } from '../../layers/disagreement.ts';
-import { layerTable } from '../../layers/layerTable.ts';
+import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { measurementsOf } from '../sides/measuring.ts';
 
 /** What one project has of a fact. */
@@ -61,8 +61,6 @@ export interface Company {
   readonly members: ReadonlyMap<RecordId, Member>;
   /** By key and name of the value (`key\nname`). */
   readonly firsts: ReadonlyMap<string, First>;
-  /** The name that counts for one that is spelt otherwise. */
-  readonly nameFor: (name: string) => string;
 }
 
 /** Everybody as of a day. */
@@ -74,7 +72,7 @@ export function companyOf(catalogue: Catalogue, day: number): Company {
     if (node.id !== node.distribution) continue;
     members.set(node.id, memberOf(catalogue, node, ancestorsOf(graph, node.id), day, nameFor));
   }
-  return { day, members, firsts: firstsOf(catalogue, day, nameFor), nameFor };
+  return { day, members, firsts: firstsOf(catalogue, day, nameFor) };
 }
 
 /** Names that the analyst counts as one. */
@@ -98,11 +96,10 @@ function memberOf(
   const table = layerTable(catalogue, layers);
   const top = layers.length - 1;
   const facts = new Map<string, MemberFact>();
-  const desktop = table.rows.find(({ fact }) => fact.key === 'defaults.desktop')?.cells[top].value;
   for (const { fact, cells } of table.rows) {
     const cell = cells[top];
     if (!isFit(fact, cell)) continue;
-    const measured = fact.measured ? measuredIn(catalogue, cell, desktop) : [];
+    const measured = fact.measured ? measuredIn(catalogue, table, cell) : [];
     facts.set(fact.key, {
       names: cell.absent ? [NONE] : namesOf(fact, cell.value, nameFor),
       ...(cell.value !== undefined && { value: cell.value }),
@@ -125,16 +122,11 @@ function memberOf(
 }
 
 /** Every measurement that is fit, the one in force first. */
-function measuredIn(
-  catalogue: Catalogue,
-  cell: Cell,
-  desktop: FactValue | undefined,
-): MemberFact['measured'] & object {
+function measuredIn(catalogue: Catalogue, table: LayerTable, cell: Cell): MemberFact['measured'] & object {
   const others = cell.readings.filter(({ id }) => id !== cell.inForce?.id);
   const readings = cell.inForce ? [cell.inForce, ...others] : others;
-  return measurementsOf(catalogue, readings, typeof desktop === 'string' ? desktop : undefined).flatMap(
-    ({ reading, conditions }) =>
-      typeof reading.value === 'number' ? [{ value: reading.value, conditions }] : [],
+  return measurementsOf(catalogue, table, readings).flatMap(({ reading, conditions }) =>
+    typeof reading.value === 'number' ? [{ value: reading.value, conditions }] : [],
   );
 }
 
@@ -143,8 +135,7 @@ export const NONE = 'none';
 
 /** True for what can be counted: known, checked, and not said in words alone. Whether a project rolls is its own finding. */
 function isFit(fact: FactKey, cell: Cell): boolean {
-  if (!isKnown(cell) || cell.state === 'takenOver' || (cell.state === 'carried' && cell.handed.isUnchecked))
-    return false;
+  if (!isKnown(cell) || isUncheckedHere(cell)) return false;
   return fact.area !== 'model' || cell.state !== 'carried';
 }
 

@@ -72,7 +72,7 @@ export function distinctnessOf(company: Company, members: readonly Member[], abo
   const byKey = (a: Distinct, b: Distinct) => (a.key + a.name < b.key + b.name ? -1 : 1);
   apart.sort((a, b) => b.bits - a.bits || byKey(a, b));
   lacks.sort((a, b) => b.k / b.n - a.k / a.n || b.n - a.n || byKey(a, b));
-  return { apart, lacks: withAnyValue(company, all, self, lacks), outside };
+  return { apart, lacks: withAnyValue(all, self, lacks), outside };
 }
 
 /** The values that are asked about, each with how many have it: of a list every element that somebody has, else the own one. */
@@ -107,24 +107,15 @@ function countsOf(
 /**
  * Where it has none of something of which most have one, whichever: that they have any is what it lacks, not each of theirs.
  */
-function withAnyValue(
-  company: Company,
-  all: readonly Member[],
-  self: Member,
-  lacks: readonly Distinct[],
-): readonly Distinct[] {
+function withAnyValue(all: readonly Member[], self: Member, lacks: readonly Distinct[]): readonly Distinct[] {
   const found: Distinct[] = [];
   for (const fact of FACT_KEYS) {
     if (fact.type !== 'text' || isProse(fact.key) || !self.facts.get(fact.key)?.absent) continue;
     const known = all.filter(({ facts }) => facts.has(fact.key));
     const having = known.filter(({ facts }) => !facts.get(fact.key)!.absent);
     if (known.length < LEAST_KNOWN || having.length <= known.length / 2) continue;
-    const first = company.firsts.get(`${fact.key}\n${having[0].facts.get(fact.key)!.names[0]}`);
     const bits = distinctiveness(known.length, having.length);
-    found.push({
-      ...{ key: fact.key, name: '', k: having.length, n: known.length, bits, isRare: false },
-      ...(having.length === 1 && first && { first }),
-    });
+    found.push({ key: fact.key, name: '', k: having.length, n: known.length, bits, isRare: false });
   }
   const keys = new Set(found.map(({ key }) => key));
   return [...found, ...lacks.filter(({ key }) => !keys.has(key))].sort((a, b) => b.k / b.n - a.k / a.n);

@@ -3,8 +3,8 @@ import type { AreaId } from '../../catalogue/areas.ts';
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import { FACT_KEYS } from '../../catalogue/factSheet.ts';
-import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
+import { recordsAbout } from '../statements/recorded.ts';
 import { NONE, type Company, type Member } from './company.ts';
 import { isRare, valuesOf } from './spread.ts';
 
@@ -85,10 +85,7 @@ export function gridOf(
   });
   const keys = new Set(facts.map(({ key }) => key));
   const claims = members.flatMap(({ id, layer }) =>
-    [...new Set([layer, id])]
-      .flatMap((subject) =>
-        recordsBelongingTo(catalogue, subject, 'claim').filter((each) => each.subject === subject),
-      )
+    recordsAbout({ catalogue }, { id: layer, distribution: id }, 'claim')
       .filter(({ key }) => keys.has(key))
       .map((claim) => ({ member: id, claim })),
   );

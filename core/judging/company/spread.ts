@@ -2,7 +2,7 @@
 import type { Conditions } from '../../catalogue/conditions.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
-import { conditionsBetween, type MeasuringCondition } from '../sides/measuring.ts';
+import { areEqualConditions, conditionsBetween, type MeasuringCondition } from '../sides/measuring.ts';
 import type { Company, First, Member, MemberFact } from './company.ts';
 
 /** One value (or element of a list), and who has it. */
@@ -77,7 +77,7 @@ export function spreadOf(
 export function valuesOf(company: Company, known: readonly Member[], fact: FactKey): SpreadValue[] {
   const having = new Map<string, RecordId[]>();
   for (const { id, facts } of known)
-    for (const name of new Set(facts.get(fact.key)!.names)) {
+    for (const name of facts.get(fact.key)!.names) {
       const own = having.get(name);
       if (own) own.push(id);
       else having.set(name, [id]);
@@ -115,7 +115,8 @@ function rankable(
   const ranked: { member: RecordId; value: number }[] = [];
   const apart: ApartValue[] = [];
   for (const { member, value, measured } of numbers) {
-    const fitting = anchor && measured.find(({ conditions }) => areEqual(fact.key, anchor, conditions));
+    const fitting =
+      anchor && measured.find(({ conditions }) => areEqualConditions(fact.key, anchor, conditions));
     if (!fact.measured || fitting) ranked.push({ member, value: fitting?.value ?? value });
     else {
       const { differ, unknown } = conditionsBetween(fact.key, anchor ?? {}, measured[0]?.conditions ?? {});
@@ -131,11 +132,6 @@ function rankable(
   };
 }
 
-const areEqual = (key: string, a: Conditions, b: Conditions): boolean => {
-  const { differ, unknown } = conditionsBetween(key, a, b);
-  return differ.length + unknown.length === 0;
-};
-
 /** The conditions under which most were measured, of those of the one that is looked at, where it was measured. */
 function anchorOf(
   key: string,
@@ -146,9 +142,9 @@ function anchorOf(
   const candidates = own.length ? own : numbers.flatMap(({ measured }) => measured);
   let best: { conditions: Conditions; count: number } | undefined;
   for (const { conditions } of candidates) {
-    if (best && areEqual(key, best.conditions, conditions)) continue;
+    if (best && areEqualConditions(key, best.conditions, conditions)) continue;
     const count = numbers.filter(({ measured }) =>
-      measured.some((each) => areEqual(key, conditions, each.conditions)),
+      measured.some((each) => areEqualConditions(key, conditions, each.conditions)),
     ).length;
     if (!best || count > best.count) best = { conditions, count };
   }

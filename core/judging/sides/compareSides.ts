@@ -18,7 +18,9 @@ export interface Compared {
   readonly names: readonly string[];
   readonly tables: readonly LayerTable[];
   readonly trunk: Trunk | null;
-  /** The releases of the shared base that the sides rest on, by name, each once. */
+  /** The release of the shared base that each side rests on, by name; none without one. */
+  readonly trunkOfSides: readonly string[];
+  /** The same, each once. */
   readonly trunkNames: readonly string[];
   /** The place of a side that is the shared base itself; -1 where none is. */
   readonly trunkSide: number;
@@ -44,13 +46,16 @@ export function compareSides(
     ...faultPoints(catalogue, tables, days),
     ...ownPoints(catalogue, tables, own),
   ];
-  const under = trunk ? tables.map(({ layers }, i) => layers[trunk.places[i]].id) : [];
+  const trunkOfSides = trunk
+    ? tables.map(({ layers }, i) => nameOf(catalogue, layers[trunk.places[i]].id))
+    : [];
   return {
     sides,
     names: sides.map((side, i) => nameOfSide(catalogue, side, tables[i].layers)),
     tables,
     trunk,
-    trunkNames: [...new Set(under)].map((id) => nameOf(catalogue, id)),
+    trunkOfSides,
+    trunkNames: [...new Set(trunkOfSides)],
     trunkSide: trunk ? tables.findIndex(({ layers }, i) => trunk.places[i] === layers.length - 1) : -1,
     points,
     counts: countPoints(points),

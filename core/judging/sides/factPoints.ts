@@ -2,8 +2,7 @@
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
-import { isKnown, shownReading, type Cell } from '../../layers/cell.ts';
-import { topOf } from '../../layers/areas/cells.ts';
+import { isKnown, isUncheckedHere, shownReading, type Cell } from '../../layers/cell.ts';
 import { SAME_TIME_DAYS } from '../../layers/disagreement.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { ranking } from '../../layers/valueInForce.ts';
@@ -62,9 +61,8 @@ function sideValue(
   const reading = shownReading(cell);
   const bar = barOf(cell);
   const setBy = cell.setBy >= 0 ? nameOfLayer(catalogue, table.layers[cell.setBy]) : '';
-  const isUnchecked = cell.state === 'carried' && cell.setBy >= 0 && row.cells[cell.setBy].handed.isUnchecked;
   return {
-    state: isUnchecked ? 'takenOver' : cell.state,
+    state: cell.setBy >= 0 && isUncheckedHere(cell) ? 'takenOver' : cell.state,
     ...(cell.value !== undefined && { value: cell.value }),
     absent: cell.absent,
     ...(cell.interval && { interval: cell.interval }),
@@ -125,10 +123,9 @@ function isUncertain(cell: Cell, setter: Cell): boolean {
 function measuredOf({ catalogue, tables }: Sides, fact: FactKey, place: number): Measured[] {
   const each = tables.map((table) => {
     const cell = table.rows[place].cells[table.layers.length - 1];
-    const desktop = topOf(table, 'defaults.desktop')?.value;
     const own = ranking(catalogue, cell.readings);
     const best = cell.inForce ? [cell.inForce, ...own.filter(({ id }) => id !== cell.inForce!.id)] : own;
-    return measurementsOf(catalogue, best, typeof desktop === 'string' ? desktop : undefined);
+    return measurementsOf(catalogue, table, best);
   });
   return chooseMeasurements(fact.key, each);
 }
@@ -161,7 +158,7 @@ function withDays(
   if (fact.type !== 'version') return values;
   const days = tables.map((table, i) => {
     const { handed, setBy } = table.rows[place].cells[table.layers.length - 1];
-    return setBy >= 0 && movesOn(table, setBy) && !values[i].bar ? { day: handed.day } : null;
+    return setBy >= 0 && table.moves[setBy] && !values[i].bar ? { day: handed.day } : null;
   });
   const moving = days.filter((each) => each !== null);
   const known = moving.flatMap(({ day }) => day ?? []);
@@ -173,13 +170,6 @@ function withDays(
   return setters.size === 1
     ? values
     : values.map((value, i) => (days[i] ? { ...value, bar: 'otherDay' as const } : value));
-}
-
-/** True for a layer that rolls on, by its own finding. */
-function movesOn(table: LayerTable, index: number): boolean {
-  const own = (key: string) =>
-    table.rows.find(({ fact }) => fact.key === key)?.cells[index].inForce?.value ?? '';
-  return /rolling/.test(String(own('model.kind') || own('model.claimed')));
 }
 
 /** What the shared base has: once where all rest on one release of it, else once for each. */

@@ -3,22 +3,18 @@ import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { Side, SideBySide } from '../../catalogue/sideBySide.ts';
 import { formatTypedValue } from '../../catalogue/factSheet.ts';
 import type { Outcome } from './outcome.ts';
-import { isKnownOf } from './verdict.ts';
+import { isKnownOf, isTold } from './verdict.ts';
 import type { Point, SideValue } from './point.ts';
 import { formatSide } from './side.ts';
 
 /** What is kept of the points: all of which something is known. */
 export function seenOf(points: readonly Point[]): SideBySide['seen'] {
-  return points
-    .filter(({ values }) => values.some(isTold))
-    .map(({ key, fact, values, verdict }) => ({
-      point: key,
-      verdict: verdict.kind,
-      values: values.map((value) => typedValue(fact, value)),
-    }));
+  return points.filter(isTold).map(({ key, fact, values, verdict }) => ({
+    point: key,
+    verdict: verdict.kind,
+    values: values.map((value) => typedValue(fact, value)),
+  }));
 }
-
-const isTold = (value: SideValue) => isKnownOf(value) || value.bar !== undefined;
 
 /** A value as it is typed; what nobody knows is empty. */
 function typedValue(fact: Point['fact'], value: SideValue): string {

@@ -5,7 +5,9 @@
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
 import type { Interval, Reading } from '../../catalogue/reading.ts';
+import { topOf } from '../../layers/areas/cells.ts';
 import { conditionsOfReading } from '../../layers/disagreement.ts';
+import type { LayerTable } from '../../layers/layerTable.ts';
 
 /** A condition of a measurement. */
 export const MEASURING_CONDITIONS = ['tool', 'moment', 'machine', 'memoryMiB', 'desktop'] as const;
@@ -33,12 +35,14 @@ interface ConditionsBetween {
   readonly unknown: readonly MeasuringCondition[];
 }
 
-/** The measurements among some readings that can be held against others; `desktop` is the one that the system comes with. */
+/** The measurements among some readings of the top layer of a table that can be held against others. */
 export function measurementsOf(
   catalogue: Catalogue,
+  table: LayerTable,
   readings: readonly Reading[],
-  desktop: string | undefined,
 ): Measurement[] {
+  const comesWith = topOf(table, 'defaults.desktop')?.value;
+  const desktop = typeof comesWith === 'string' ? comesWith : undefined;
   return readings
     .filter(({ state, spoiledBy, accepted }) => state === 'set' && (accepted || spoiledBy.length === 0))
     .map((reading) => ({
@@ -63,7 +67,11 @@ export function conditionsBetween(key: string, a: Conditions, b: Conditions): Co
 
 const folded = (value: string | number) => (typeof value === 'string' ? value.trim().toLowerCase() : value);
 
-const areEqual = ({ differ, unknown }: ConditionsBetween) => differ.length === 0 && unknown.length === 0;
+/** True where a measurement may be held against another. */
+export function areEqualConditions(key: string, a: Conditions, b: Conditions): boolean {
+  const { differ, unknown } = conditionsBetween(key, a, b);
+  return differ.length === 0 && unknown.length === 0;
+}
 
 /** Of each side the measurement that is held against the others', and for one that is not, what differs from those. */
 export interface Measured {
@@ -77,9 +85,7 @@ export interface Measured {
  */
 export function chooseMeasurements(key: string, sides: readonly (readonly Measurement[])[]): Measured[] {
   const groupOf = (anchor: Measurement) =>
-    sides.map((all) =>
-      all.find((each) => areEqual(conditionsBetween(key, anchor.conditions, each.conditions))),
-    );
+    sides.map((all) => all.find((each) => areEqualConditions(key, anchor.conditions, each.conditions)));
   const rank = (group: readonly (Measurement | undefined)[]) =>
     group.reduce((sum, each, i) => sum + (each ? 1 - sides[i].indexOf(each) / 1000 : 0), 0);
   const groups = sides.flat().map(groupOf);

@@ -5,7 +5,7 @@
  * an uncertain value turned round.
  */
 import { isKnownOf } from './verdict.ts';
-import type { Point } from './point.ts';
+import { pointAt, type Point } from './point.ts';
 import { countsFor, type MustHave, type PointWord, type SaidOfSides } from './words.ts';
 
 /** How much one word gives to the side that it names. */
@@ -134,6 +134,6 @@ function decidedBy(
 
 /** True where a value that a word is said on is uncertain, or not known of every side. */
 function isUncertainPoint(points: readonly Point[], key: string): boolean {
-  const point = points.find((each) => each.key === key || each.elements.some((line) => line.key === key));
+  const point = pointAt(points, key);
   return point !== undefined && point.values.some((value) => value.isUncertain || !isKnownOf(value));
 }

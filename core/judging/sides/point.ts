@@ -131,6 +131,11 @@ export interface Point {
   readonly otherOrder: boolean;
 }
 
+/** The point of a key, be it that of one of its elements. */
+export function pointAt(points: readonly Point[], key: string): Point | undefined {
+  return points.find((point) => point.key === key || point.elements.some((line) => line.key === key));
+}
+
 /** Of how many points the sides are the same, differ, are unknown or cannot be compared. They add up to all. */
 export type PointCounts = Readonly<Record<VerdictKind, number>>;
 

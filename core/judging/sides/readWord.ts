@@ -46,8 +46,10 @@ const WEIGHTS: readonly (readonly [pattern: RegExp, weight: ReadWord['weight']])
 
 /** Reads a word. `names` are those of the sides; `on` the place of the side that "better" is said of. */
 export function readWord(said: string, names: readonly string[], on?: number): ReadWord {
-  const [, main, why = ''] = /^(.*?)(?:[,;]?\s*\b(?:because|since)\s+(.*)|;\s*(.*))?$/is.exec(said.trim())!;
-  const reason = why || (/;\s*([^;]*)$/.exec(said)?.[1] ?? '');
+  const [, main, because, after] = /^(.*?)(?:[,;]?\s*\b(?:because|since)\s+(.*)|;\s*(.*))?$/is.exec(
+    said.trim(),
+  )!;
+  const reason = because || after || '';
   const audiences: string[] = [];
   let rest = main.replace(/\bfor (?:the )?([^,;]+)/gi, (_all, audience: string) => {
     audiences.push(audience.trim());

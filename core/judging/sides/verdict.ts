@@ -33,7 +33,11 @@ export function isKnownOf({ value, absent, interval, said, state, bar }: SideVal
 }
 
 /** True for what nothing is known of: unknown never counts as equal, as "no" or as zero. */
-const isUnknown = (value: SideValue) => !value.bar && !isKnownOf(value);
+export const isUnknown = (value: SideValue): boolean => !value.bar && !isKnownOf(value);
+
+/** True for a point of which something is known of some side. */
+export const isTold = ({ values }: { readonly values: readonly SideValue[] }): boolean =>
+  !values.every(isUnknown);
 
 function verdictOf(
   values: readonly SideValue[],

@@ -1,18 +1,17 @@
 /** The words on the points of a side by side: those that were kept with it, and those of judgements of its sides. */
 import type { Catalogue } from '../../catalogue/catalogue.ts';
-import type { AreaId } from '../../catalogue/areas.ts';
+import { AREAS, type AreaId } from '../../catalogue/areas.ts';
 import { FACT_KEYS } from '../../catalogue/factKeys.ts';
 import { namesOfFact } from '../../catalogue/factNames.ts';
 import { foldText } from '../../catalogue/foldText.ts';
-import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { SideBySide } from '../../catalogue/sideBySide.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
 import { distributionOf } from '../../lineage/releases.ts';
+import { recordsAbout } from '../statements/recorded.ts';
 import type { Compared } from './compareSides.ts';
-import type { Point } from './point.ts';
+import { pointAt, type Point } from './point.ts';
 import { readWord, type ReadWord } from './readWord.ts';
-import { AREAS } from '../../catalogue/areas.ts';
 
 /** A word on a point. */
 export interface PointWord {
@@ -55,12 +54,7 @@ export function saidOfSides(catalogue: Catalogue, compared: Compared, kept?: Sid
     ...(date && { date }),
   }));
   const tops = tables.map(({ layers }) => layers[layers.length - 1]);
-  const judged = tops.map(({ id, edition, distribution }) => {
-    const subjects = new Set([id, edition ?? id, distribution]);
-    return [...subjects].flatMap((subject) =>
-      recordsBelongingTo(catalogue, subject, 'assessment').filter((each) => each.subject === subject),
-    );
-  });
+  const judged = tops.map((top) => recordsAbout({ catalogue }, top, 'assessment'));
   const asides = judged.flatMap((assessments, on) =>
     assessments.flatMap(({ onPoint, author, date, source }) =>
       onPoint
@@ -173,10 +167,17 @@ function pointNamed(points: readonly Point[], name: string): string {
 }
 
 function labelOf(points: readonly Point[], key: string): string {
-  for (const point of points) {
-    if (point.key === key) return point.fact.label;
-    const line = point.elements.find((each) => each.key === key);
-    if (line) return line.name;
-  }
-  return key.replace(/^(own|area)\//, '');
+  const point = pointAt(points, key);
+  const line = point?.elements.find((each) => each.key === key);
+  return line?.name ?? point?.fact.label ?? key.replace(/^(own|area)\//, '');
+}
+
+/** The words on a point and on its elements. */
+export function wordsOn({ key, elements }: Point, words: readonly PointWord[]): PointWord[] {
+  return words.filter(({ point }) => point === key || elements.some((line) => line.key === point));
+}
+
+/** The words on what is no point here: nothing is recorded of it. */
+export function wordsBeside(points: readonly Point[], words: readonly PointWord[]): PointWord[] {
+  return words.filter(({ point }) => point.startsWith('own/') && !points.some(({ key }) => key === point));
 }

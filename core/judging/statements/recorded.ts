@@ -12,9 +12,9 @@ import type { Telling } from './telling.ts';
 import { statementMaker, type Statement } from './statement.ts';
 
 /** Records of a kind about one layer: the release, the edition that is meant, the project; in the order of entering. */
-function recordsAbout<K extends KindName>(
+export function recordsAbout<K extends KindName>(
   { catalogue }: Pick<Telling, 'catalogue'>,
-  { id, edition, distribution }: Layer,
+  { id, edition, distribution }: Pick<Layer, 'id' | 'edition' | 'distribution'>,
   kind: K,
 ): RecordTypes[K][] {
   return [...new Set([id, edition ?? id, distribution])]

@@ -4,6 +4,7 @@ import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
 import type { AreaWeights } from '../../../core/judging/closeness.ts';
 import { LEAST_POINTS, type Neighbour } from '../../../core/judging/company/neighbours.ts';
 import { wordNeighbour } from '../../../core/wording/companyText.ts';
+import WeightField from '../../parts/WeightField.vue';
 
 defineProps<{
   neighbours: readonly Neighbour[];
@@ -31,14 +32,10 @@ const shareOf = ({ areas }: Neighbour, area: AreaId) => {
       <tr>
         <th colspan="2" class="soft">weight</th>
         <th v-for="area in AREAS" :key="area.id" class="number">
-          <input
-            type="number"
-            min="0"
-            step="0.5"
-            class="field"
-            :aria-label="`Weight of ${area.label}`"
-            :value="weights[area.id] ?? 1"
-            @change="$emit('weigh', area.id, Number(($event.target as HTMLInputElement).value))"
+          <WeightField
+            :area="area.id"
+            :weight="weights[area.id]"
+            @weigh="(...weighed) => $emit('weigh', ...weighed)"
           />
         </th>
         <th />
@@ -75,9 +72,6 @@ const shareOf = ({ areas }: Neighbour, area: AreaId) => {
 </template>
 
 <style scoped>
-input {
-  width: 52px;
-}
 .plain:hover {
   text-decoration: underline;
 }

@@ -1,5 +1,5 @@
 /** Keeps a worker's catalogue up with the open one, and asks it. The worker lives as long as the screen. */
-import { computed, onUnmounted, ref, shallowRef, toRaw, watch, type Ref } from 'vue';
+import { onUnmounted, ref, shallowRef, toRaw, watch, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { diffCatalogues } from '../../../core/catalogue/diff.ts';
 import type { AnyRecord, KindName } from '../../../core/catalogue/recordKinds.ts';
@@ -94,7 +94,7 @@ export function useCompanyWorker(catalogue: Ref<Catalogue>, asked: Ref<CompanyAs
 
   watch([catalogue, asked], () => void keepUp(), { immediate: true });
   onUnmounted(stop);
-  return { answer, failed, progress, isWorking: computed(() => isWorking.value), stop, again: keepUp };
+  return { answer, failed, progress, isWorking, stop, again: keepUp };
 }
 
 /** Pages that an edit touches; more are handed over anew. */

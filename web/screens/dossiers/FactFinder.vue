@@ -2,6 +2,7 @@
 /** `g`: the beginning of any name of a fact leads to it, also where nothing is recorded of it yet. */
 import { computed, nextTick, onMounted, onUnmounted, ref } from 'vue';
 import { completeName } from '../../../core/editing/lines/lineNames.ts';
+import { isTyping } from '../../parts/isTyping.ts';
 import type { FactKey } from '../../../core/catalogue/factSheet.ts';
 
 const emit = defineEmits<{ found: [fact: FactKey] }>();
@@ -15,9 +16,7 @@ const found = computed(() =>
     .slice(0, 8),
 );
 function onWindowKey(event: KeyboardEvent): void {
-  const isTyping =
-    event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName);
-  if (event.key !== 'g' || isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (event.key !== 'g' || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
   event.preventDefault();
   open.value = true;
   text.value = '';

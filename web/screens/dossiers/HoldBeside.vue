@@ -7,11 +7,13 @@ import type { Side } from '../../../core/catalogue/sideBySide.ts';
 import type { Layer } from '../../../core/lineage/chain.ts';
 import { besidesOf } from '../../../core/lineage/besides.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { sidesInAddress, useSideStore } from '../../stores/sideStore.ts';
 import { useMarking } from '../../stores/useMarking.ts';
 
 const props = defineProps<{ catalogue: Catalogue; layers: readonly Layer[]; day: number }>();
 const route = useRoute();
+const store = useCatalogueStore();
 const marks = useSideStore();
 const side = computed((): Side => {
   const { id, edition } = props.layers[props.layers.length - 1];
@@ -23,7 +25,9 @@ const WORDS = {
   'release before': 'the release before',
   rival: 'on the same base',
 } as const;
-const besides = computed(() => besidesOf(props.catalogue, props.layers, props.day));
+const besides = computed(() =>
+  besidesOf(props.catalogue, store.graphOf(props.catalogue, props.day), props.layers),
+);
 const to = (id: string) => ({
   name: 'sides',
   query: { of: sidesInAddress([side.value, { id }]), asof: route.query.asof },

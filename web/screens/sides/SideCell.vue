@@ -2,7 +2,8 @@
 /** What one side has of a point: a solid cell where it sets it, a line running through where it carries it from the trunk. */
 import { computed } from 'vue';
 import type { ElementLine, Point } from '../../../core/judging/sides/point.ts';
-import { isBlank, wordElementValue, wordSideValue } from '../../../core/wording/sideText.ts';
+import { isUnknown } from '../../../core/judging/sides/verdict.ts';
+import { wordElementValue, wordSideValue } from '../../../core/wording/sideText.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
 
 const props = defineProps<{
@@ -24,7 +25,7 @@ const isLine = computed(
     value.value.state !== 'takenOver' &&
     !value.value.bar,
 );
-const blank = computed(() => (props.line ? element.value?.has === 'unknown' : isBlank(value.value)));
+const blank = computed(() => (props.line ? element.value?.has === 'unknown' : isUnknown(value.value)));
 const element = computed(() => props.line?.values[props.place]);
 /** Of a long list how many, and what only this side has. */
 const LONG = 5;

@@ -8,6 +8,7 @@ import type { Compared } from '../../../core/judging/sides/compareSides.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { formatShare } from '../../../core/wording/valueText.ts';
 import { useAreaWeights } from '../../parts/areaWeights.ts';
+import WeightField from '../../parts/WeightField.vue';
 
 const props = defineProps<{ catalogue: Catalogue; compared: Compared }>();
 const { weights, weigh } = useAreaWeights();
@@ -42,15 +43,7 @@ const words = (one: Closeness | undefined) =>
         <td>{{ area.label }}</td>
         <td v-for="(_, i) in compared.names" :key="i">{{ words(at(i, area.id)) }}</td>
         <td>
-          <input
-            type="number"
-            min="0"
-            step="0.5"
-            class="field"
-            :aria-label="`Weight of ${area.label}`"
-            :value="weights[area.id] ?? 1"
-            @change="weigh(area.id, Number(($event.target as HTMLInputElement).value))"
-          />
+          <WeightField :area="area.id" :weight="weights[area.id]" @weigh="weigh" />
         </td>
       </tr>
       <tr class="all">
@@ -69,9 +62,6 @@ const words = (one: Closeness | undefined) =>
 <style scoped>
 .all td {
   font-weight: 700;
-}
-input {
-  width: 70px;
 }
 p {
   margin-top: 8px;

@@ -17,7 +17,6 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   must: [before: string, mustHave: SideBySide['mustHaves'][number] | null];
-  bias: [text: string];
 }>();
 
 const isAdding = ref(false);

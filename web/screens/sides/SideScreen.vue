@@ -5,11 +5,19 @@ import { MOST_SIDES, type Side } from '../../../core/catalogue/sideBySide.ts';
 import { keepSide, removeSide, sayWord, writeMustHave, writeOwnPoint } from '../../../core/editing/sides.ts';
 import { formatSideCsv, type SideDocument } from '../../../core/exchange/sideReport.ts';
 import { formatSideMarkdown } from '../../../core/exchange/sideMarkdown.ts';
-import { countPoints, POINT_AREAS, type Point, type VerdictKind } from '../../../core/judging/sides/point.ts';
+import {
+  countPoints,
+  POINT_AREAS,
+  pointAt,
+  type Point,
+  type VerdictKind,
+} from '../../../core/judging/sides/point.ts';
 import { equalSides } from '../../../core/judging/sides/side.ts';
 import { foldText } from '../../../core/catalogue/foldText.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
-import { isTold, sideSentences, wordSideValue } from '../../../core/wording/sideText.ts';
+import { wordsBeside, wordsOn } from '../../../core/judging/sides/words.ts';
+import { isTold } from '../../../core/judging/sides/verdict.ts';
+import { sideSentences, wordSideValue } from '../../../core/wording/sideText.ts';
 import { formatNumberOf, listOf } from '../../../core/wording/valueText.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -61,26 +69,12 @@ const shown = computed(() => {
 const view = computed(() =>
   query.value.view === 'packages' || query.value.view === 'closeness' ? query.value.view : 'points',
 );
-const whole = computed(() => (compared.value ? sideSentences(compared.value)[0].text : ''));
+const sentences = computed(() => (compared.value ? sideSentences(compared.value) : []));
 const selected = computed(() => query.value.point ?? '');
-const point = computed(() =>
-  compared.value?.points.find(
-    (each) => each.key === selected.value || each.elements.some((line) => line.key === selected.value),
-  ),
-);
-const pointWords = computed(() =>
-  said.value && point.value
-    ? said.value.words.filter(
-        (word) =>
-          word.point === point.value!.key || point.value!.elements.some((line) => line.key === word.point),
-      )
-    : [],
-);
-/** Words on points that nothing is recorded of are shown below the table. */
+const point = computed(() => compared.value && pointAt(compared.value.points, selected.value));
+const pointWords = computed(() => (said.value && point.value ? wordsOn(point.value, said.value.words) : []));
 const asides = computed(() =>
-  (said.value?.words ?? []).filter(
-    ({ point: key }) => key.startsWith('own/') && !compared.value!.points.some((each) => each.key === key),
-  ),
+  compared.value && said.value ? wordsBeside(compared.value.points, said.value.words) : [],
 );
 
 const paper = computed<SideDocument | null>(() =>
@@ -136,7 +130,7 @@ function onKey(event: KeyboardEvent): void {
             >from their fork at {{ listOf(compared.trunkNames) }}</span
           >
         </h1>
-        <p class="whole">{{ whole }}</p>
+        <p class="whole">{{ sentences[0].text }}</p>
         <p v-if="news" class="remark small">
           Since it was kept<template v-if="kept?.date"> on {{ formatWhen(kept.date) }}</template
           >, {{ formatNumberOf(news.points.length, 'point') }} changed<template v-if="news.audiences.length">
@@ -249,6 +243,7 @@ function onKey(event: KeyboardEvent): void {
             :compared="compared"
             :points="shown"
             :words="said!.words"
+            :sentences="sentences"
             :selected="selected"
             :can-edit="store.canEdit"
             @select="(key) => go({ point: key })"

@@ -4,7 +4,6 @@ import { computed, nextTick, ref } from 'vue';
 import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { Compared } from '../../../core/judging/sides/compareSides.ts';
 import {
-  countPoints,
   labelOfPoints,
   POINT_AREAS,
   type ElementLine,
@@ -13,7 +12,12 @@ import {
 } from '../../../core/judging/sides/point.ts';
 import { readWord } from '../../../core/judging/sides/readWord.ts';
 import type { PointWord } from '../../../core/judging/sides/words.ts';
-import { sideSentences, wordSideValue, wordOnPoint, wordVerdict } from '../../../core/wording/sideText.ts';
+import {
+  wordSideValue,
+  wordOnPoint,
+  wordVerdict,
+  type SideSentence,
+} from '../../../core/wording/sideText.ts';
 import SideCell from './SideCell.vue';
 
 const props = defineProps<{
@@ -21,6 +25,8 @@ const props = defineProps<{
   /** The points that are shown, in their order. */
   points: readonly Point[];
   words: readonly PointWord[];
+  /** What each area comes to. */
+  sentences: readonly SideSentence[];
   /** The point that is looked at, by key. */
   selected: string;
   canEdit: boolean;
@@ -38,16 +44,12 @@ const columns = computed(() => {
 const placeOf = (column: string) => Number(column.slice(5));
 const trunkName = computed(() => props.compared.trunkNames.join(' and '));
 
-const sentences = computed(
-  () => new Map(sideSentences(props.compared).map(({ area, text }) => [area, text])),
-);
 const groups = computed(() =>
   POINT_AREAS.map(({ id }) => ({
     id,
     label: labelOfPoints(id),
-    sentence: (sentences.value.get(id) ?? '').replace(/^[^:]+: /, ''),
+    sentence: (props.sentences.find(({ area }) => area === id)?.text ?? '').replace(/^[^:]+: /, ''),
     points: props.points.filter(({ area }) => area === id),
-    counts: countPoints(props.points.filter(({ area }) => area === id)),
   })).filter(({ points, id }) => points.length > 0 || wordsAt(`area/${id}`).length > 0),
 );
 const wordsAt = (key: string) => props.words.filter(({ point }) => point === key);
