@@ -20,6 +20,8 @@ const namedSchema = z.strictObject({
   why: textSchema.default(''),
 });
 
+const scoreSchema = z.number().min(0).max(10);
+
 const schema = z.strictObject({
   id: idSchema('assessment'),
   kind: z.literal('assessment'),
@@ -27,15 +29,22 @@ const schema = z.strictObject({
   subject: subjectSchema,
   author: nameSchema,
   date: whenSchema.optional(),
-  /** Scores run from 0 to 10; weights are relative to each other. */
+  /** Scores run from 0 to 10, a doubt as a range; weights are relative to each other. */
   criteria: z
     .array(
-      z.strictObject({
-        name: nameSchema,
-        weight: z.number().nonnegative(),
-        score: z.number().min(0).max(10),
-        reason: textSchema.default(''),
-      }),
+      z
+        .strictObject({
+          name: nameSchema,
+          weight: z.number().nonnegative(),
+          score: scoreSchema,
+          /** What the score may be as well. */
+          least: scoreSchema.optional(),
+          most: scoreSchema.optional(),
+          reason: textSchema.default(''),
+        })
+        .refine(({ score, least = score, most = score }) => least <= score && score <= most, {
+          message: 'a score lies in its own range',
+        }),
     )
     .default([]),
   strengths: z.array(pointSchema).default([]),
@@ -80,7 +89,10 @@ const schema = z.strictObject({
     .array(z.strictObject({ point: nameSchema, word: nameSchema, against: z.array(nameSchema).default([]) }))
     .default([]),
   followUp: z.strictObject({ date: whenSchema.optional(), text: nameSchema }).optional(),
+  /** The opinion that this one takes the place of: that stays … */
   replaces: idSchema('assessment').optional(),
+  /** … and what has changed since. */
+  changed: textSchema.default(''),
   daysOfUse: z.number().nonnegative().optional(),
   bias: textSchema.default(''),
   /** The visit that it rests on. */
@@ -99,10 +111,11 @@ function withReasonsOfSuiting(data: Record<string, unknown>): Record<string, unk
 /** The kind of judgements. */
 export const assessment: RecordKind<'assessment', typeof schema> = {
   name: 'assessment',
-  version: 3,
+  version: 4,
   schema,
-  // Version 2 says why somebody is suited, and more of what a judgement rests on; version 3 the visit that it comes from.
-  migrations: [withReasonsOfSuiting, (data) => data],
+  // Version 2 says why somebody is suited, and more of what a judgement rests on; version 3 the visit that it comes from;
+  // version 4 what may be in doubt of a score, and what changed an opinion.
+  migrations: [withReasonsOfSuiting, (data) => data, (data) => data],
   references: {
     subject: 'owner',
     replaces: 'cited',

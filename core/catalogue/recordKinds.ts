@@ -12,9 +12,11 @@ import { fault, type Fault } from './fault.ts';
 import { link, type Link } from './link.ts';
 import { plan, type Plan } from './plan.ts';
 import { procedure, type Procedure } from './procedure.ts';
+import { purpose, type Purpose } from './purpose.ts';
 import { question, type Question } from './question.ts';
 import { reading, type Reading } from './reading.ts';
 import { release, type Release } from './release.ts';
+import { settlement, type Settlement } from './settlement.ts';
 import { sideBySide, type SideBySide } from './sideBySide.ts';
 import { snapshot, type Snapshot } from './snapshot.ts';
 import { source, type Source } from './source.ts';
@@ -40,6 +42,8 @@ export interface RecordTypes {
   assessment: Assessment;
   sideBySide: SideBySide;
   cohort: Cohort;
+  purpose: Purpose;
+  settlement: Settlement;
 }
 
 /** The name of a record kind. */
@@ -69,6 +73,8 @@ export const RECORD_KINDS = {
   assessment,
   sideBySide,
   cohort,
+  purpose,
+  settlement,
 } as const;
 
 /** The kinds in the order of an export. */

@@ -16,7 +16,16 @@ import { wordElementWhole, wordSaying } from '../wording/sayingText.ts';
 import { foldText, soundsOf } from '../catalogue/foldText.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
-type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'sideBySide' | 'cohort';
+type Unsought =
+  | 'about'
+  | 'link'
+  | 'snapshot'
+  | 'comparison'
+  | 'assessment'
+  | 'sideBySide'
+  | 'cohort'
+  | 'purpose'
+  | 'settlement';
 type FoundKind = Exclude<KindName, Unsought>;
 
 /** What was found, and how well it fits (higher is better). */
@@ -64,6 +73,8 @@ const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([
   'assessment',
   'sideBySide',
   'cohort',
+  'purpose',
+  'settlement',
 ]);
 
 /** Kinds of which nothing is said above are found too, by the texts that they have. */

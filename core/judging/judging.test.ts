@@ -25,7 +25,7 @@ import { dossierStatements } from './statements/dossierStatements.ts';
 import { headFiguresOf } from '../wording/keyFigures.ts';
 import { openPointsOf } from './openPoints.ts';
 import { plateFacts } from './plateFacts.ts';
-import { supportOf, supportWindows } from './support.ts';
+import { supportOf, supportWindows } from './support/support.ts';
 import { timelineOf } from './timeline.ts';
 
 const TODAY = firstDayOf('2026-11-24');

@@ -12,7 +12,7 @@ import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
 import { changesOf, type Change } from '../layers/changes.ts';
 import { stripOf, type StripBar } from '../layers/strip.ts';
 import { openPointsOf } from './openPoints.ts';
-import { supportOf } from './support.ts';
+import { supportOf } from './support/support.ts';
 import { layerTable } from '../layers/layerTable.ts';
 
 /** How surely a link is known: packages were counted, a source tells of it, or somebody only says so. */

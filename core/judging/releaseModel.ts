@@ -9,7 +9,7 @@ import type { Reading } from '../catalogue/reading.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import type { LayerTable } from '../layers/layerTable.ts';
 import { evidenceOf, type Evidence } from '../layers/evidenceOf.ts';
-import { supportWindows, type SupportWindow } from './support.ts';
+import { supportWindows, type SupportWindow } from './support/support.ts';
 import { topOf } from '../layers/areas/cells.ts';
 
 /** What one reading says of a delay, in days. */

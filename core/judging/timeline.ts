@@ -10,7 +10,7 @@ import { chainOf } from '../lineage/chain.ts';
 import { distributionOf, releasesOf } from '../lineage/releases.ts';
 import { daysInForce, isLineal } from '../lineage/linksInForce.ts';
 import { layerTable } from '../layers/layerTable.ts';
-import { SUPPORT_END, supportOf } from './support.ts';
+import { SUPPORT_END, supportOf } from './support/support.ts';
 import { lifeOf } from '../layers/lives.ts';
 
 /** A stretch of days; open ends are infinite. */

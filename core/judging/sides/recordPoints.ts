@@ -13,7 +13,7 @@ import { newestComparison } from '../../lineage/lineageGraph.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { faultsOf } from '../statements/recorded.ts';
-import { supportWindows, type SupportWindow } from '../support.ts';
+import { supportWindows, type SupportWindow } from '../support/support.ts';
 import type { BarReason, Point, PointArea, PointFact, SideValue, ValueDetail } from './point.ts';
 import { judgePoint } from './verdict.ts';
 

@@ -3,7 +3,7 @@ import { findFactKey } from '../../catalogue/factSheet.ts';
 import { boundsOf } from '../../catalogue/when.ts';
 import { repositoriesOf } from '../../layers/areas/repositories.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
-import { supportOf } from '../support.ts';
+import { supportOf } from '../support/support.ts';
 import type { Telling } from './telling.ts';
 import { toldOfKeys, type Told } from './told.ts';
 import { statementMaker, type Statement, type StatementKind, type StatementKinds } from './statement.ts';

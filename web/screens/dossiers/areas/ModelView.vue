@@ -6,7 +6,7 @@ import { formatWhen } from '../../../../core/catalogue/formatWhen.ts';
 import { formatDay } from '../../../../core/catalogue/days.ts';
 import { formatNumberOf } from '../../../../core/wording/valueText.ts';
 import { modelOf } from '../../../../core/judging/releaseModel.ts';
-import type { SupportWindow } from '../../../../core/judging/support.ts';
+import type { SupportWindow } from '../../../../core/judging/support/support.ts';
 import { nameOf } from '../../../../core/lineage/names.ts';
 import EvidenceMark from '../../../parts/EvidenceMark.vue';
 import type { AreaProps } from './areaProps.ts';

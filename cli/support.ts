@@ -1,0 +1,56 @@
+/** `support`: how long systems are supported, what of that their bases do not cover, and the days as a calendar. */
+import type { Command } from 'commander';
+import { ABOUT_ID } from '../core/catalogue/about.ts';
+import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { formatDay } from '../core/catalogue/days.ts';
+import { formatWhen } from '../core/catalogue/formatWhen.ts';
+import { formatSupportCalendar, formatSupportCsv, supportLine } from '../core/exchange/supportFile.ts';
+import { supportRows, type SupportRow } from '../core/judging/support/supportRows.ts';
+import { wordSupport, wordSupported } from '../core/wording/supportText.ts';
+import { dayAsked, readCatalogue, subjectNamed } from './dossier.ts';
+import { UsageError } from './failures.ts';
+
+interface Options {
+  readonly on?: string;
+  readonly json?: boolean;
+  readonly csv?: boolean;
+  readonly ics?: boolean;
+}
+
+export function registerSupport(program: Command): void {
+  program
+    .command('support')
+    .argument('<catalogue>', 'a catalogue file')
+    .argument('[subjects...]', 'ids or names; every project by its current release without any')
+    .option('--on <date>', 'the day on which it should be supported; today without it')
+    .option('--json', 'print JSON')
+    .option('--csv', 'print a table for spreadsheets')
+    .option('--ics', 'print a calendar (iCalendar)')
+    .description('Tell how long systems are supported, and past what.')
+    .action((path: string, subjects: readonly string[], options: Options) => {
+      if ([options.json, options.csv, options.ics].filter(Boolean).length > 1)
+        throw new UsageError('give one of --json, --csv and --ics');
+      const on = dayAsked(options.on);
+      const catalogue = readCatalogue(path);
+      const ids = subjects.length
+        ? subjects.map((text) => subjectNamed(catalogue, text))
+        : [...recordsOf(catalogue, 'distribution')].map(({ id }) => id);
+      // A day to come asks how long what is there today lasts.
+      const today = dayAsked(undefined);
+      const rows = ids.flatMap((id) => supportRows(catalogue, id, Math.min(on, today), on));
+      process.stdout.write(print(catalogue, rows, { ...options, day: on, today }));
+    });
+}
+
+function print(
+  catalogue: Catalogue,
+  rows: readonly SupportRow[],
+  { json, csv, ics, day, today }: Options & { day: number; today: number },
+): string {
+  if (json) return `${JSON.stringify(rows.map(supportLine), null, 2)}\n`;
+  if (csv) return formatSupportCsv(rows);
+  const title = recordOf(catalogue, 'about', ABOUT_ID)?.title ?? 'Aspen Ridge';
+  if (ics) return formatSupportCalendar(rows, `${title}: support`, today);
+  const head = `Supported on ${formatWhen(formatDay(day))}? ${wordSupported(rows)}`;
+  return `${[head, '', ...rows.map(wordSupport)].join('\n')}\n`;
+}

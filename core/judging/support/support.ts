@@ -1,0 +1,180 @@
+/**
+ * How long the layers of a system are supported: as stated, as it follows from the day of the release and the rule that the
+ * project states, and over the support of what they rest on. Both are kept where they differ; what is stated goes first.
+ */
+import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import { findFactKey, formatTypedValue } from '../../catalogue/factSheet.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import type { Release } from '../../catalogue/release.ts';
+import { boundsOf, type When } from '../../catalogue/when.ts';
+import type { Cell } from '../../layers/cell.ts';
+import type { LayerTable } from '../../layers/layerTable.ts';
+import { dayOfRelease } from '../../lineage/bases.ts';
+import { releasesOf } from '../../lineage/releases.ts';
+import { expectedNext, nextByCadence, parseCadence, type Cadence } from './cadence.ts';
+import { endByRule, parseSupportRule, type SupportRule } from './supportRule.ts';
+
+/** The fact that states the end. */
+export const SUPPORT_END = 'model.supportEnd';
+/** Facts that state how long a release is looked after, the plainest first. */
+const RULE_KEYS = ['model.life', 'model.lifeRule', 'model.support'] as const;
+const CADENCE = 'model.cadence';
+/** Every fact that a window is read off. */
+export const SUPPORT_KEYS: readonly string[] = [SUPPORT_END, ...RULE_KEYS, CADENCE];
+
+/** An end that follows from what is stated of a release's life. */
+export interface RuledSupport {
+  readonly key: (typeof RULE_KEYS)[number];
+  /** The rule as it is said. */
+  readonly said: string;
+  /** Days since 1970-01-01; undefined where it hangs on a release of which nothing is known, or on none at all. */
+  readonly end?: number;
+  /** True where it rests on a release that is only expected. */
+  readonly isExpected: boolean;
+  readonly cell: Cell;
+}
+
+/** From the release of a layer to the end of its support. Days since 1970-01-01; undefined where not known. */
+export interface SupportWindow {
+  readonly layer: RecordId;
+  readonly from?: number;
+  /** The last day that the stated end may mean. */
+  readonly to?: number;
+  /** The earliest end by a rule that the layer itself states, where the day of release is known. */
+  readonly computed?: number;
+  /** All of them. */
+  readonly rules: readonly RuledSupport[];
+  /** The end as it is stated (EDTF); empty where none is. */
+  readonly end: When;
+  /** True for a layer that rolls on: it has no end of its own. */
+  readonly rolls: boolean;
+  /** The cell that states the end. */
+  readonly cell?: Cell;
+}
+
+/** The window of every layer of a table, root first. */
+export function supportWindows(catalogue: Catalogue, table: LayerTable): SupportWindow[] {
+  const row = table.rows.find(({ fact }) => fact.key === SUPPORT_END);
+  return table.layers.map(({ id }, i): SupportWindow => {
+    const cell = row?.cells[i];
+    const end = typeof cell?.value === 'string' && !cell.absent ? cell.value : '';
+    const release = recordOf(catalogue, 'release', id);
+    const from = boundsOf(release?.date ?? '')?.first;
+    const rules = release ? rulesOf(catalogue, table, i, release) : [];
+    const ends = rules.flatMap((rule) => rule.end ?? []);
+    const to = boundsOf(end)?.last;
+    return {
+      layer: id,
+      ...(from !== undefined && { from }),
+      ...(to !== undefined && { to }),
+      ...(ends.length > 0 && { computed: Math.min(...ends) }),
+      rules,
+      end,
+      rolls: table.moves[i],
+      ...(cell && { cell }),
+    };
+  });
+}
+
+/** The end that counts: as stated, else as it follows from a rule. */
+export function endOfWindow({ to, computed }: SupportWindow): number | undefined {
+  return to ?? computed;
+}
+
+/** The ends that follow from what a layer states of the life of its releases; none where the day of release is not known. */
+function rulesOf(catalogue: Catalogue, table: LayerTable, i: number, release: Release): RuledSupport[] {
+  const bounds = boundsOf(release.date ?? '');
+  if (!bounds || bounds.first !== bounds.last) return [];
+  const said = RULE_KEYS.flatMap((key) => {
+    const cell = ownCell(table, key, i);
+    const rule = cell && ruleIn(cell);
+    return cell && rule ? [{ key, cell, rule }] : [];
+  });
+  if (said.length === 0) return [];
+  const series = datedSeries(catalogue, release);
+  const place = series.filter((day) => day <= bounds.first).length;
+  const later = series.filter((day) => day > bounds.first).map((day) => ({ day, isExpected: false }));
+  const cadence = ownCell(table, CADENCE, i);
+  const expected = () => later.concat(expectedAfter(series, cadence && cadenceIn(cadence)));
+  return said.map(({ key, cell, rule }) => {
+    const all = rule.kind === 'until' ? expected() : [];
+    const end = endByRule(rule, { day: bounds.first, place, later: all });
+    return {
+      key,
+      cell,
+      said: wordsOf(key, cell),
+      ...(end && { end: end.day }),
+      isExpected: end?.isExpected ?? false,
+    };
+  });
+}
+
+/** The next few releases that are to be expected after the newest. */
+function expectedAfter(
+  series: readonly number[],
+  cadence: Cadence | null | undefined,
+): { day: number; isExpected: boolean }[] {
+  const newest = series[series.length - 1];
+  const first = expectedNext(series, cadence ?? null);
+  if (!first) return [];
+  const days = [first.day];
+  for (let i = 1; i < 6; i++) {
+    const before = days[days.length - 1];
+    days.push(
+      first.by === 'stated' ? nextByCadence(cadence!, newest, before) : before + (first.day - newest),
+    );
+  }
+  return days.map((day) => ({ day, isExpected: true }));
+}
+
+/** The days of the final releases that follow each other in the same editions, oldest first, each once. */
+export function datedSeries(catalogue: Catalogue, { distribution, editions }: Release): number[] {
+  const days = releasesOf(catalogue, distribution)
+    .filter(
+      (each) =>
+        each.stage === 'final' &&
+        (each.editions.length === 0 ||
+          editions.length === 0 ||
+          each.editions.some((edition) => editions.includes(edition))),
+    )
+    .flatMap((each) => dayOfRelease(each) ?? []);
+  return [...new Set(days)].sort((a, b) => a - b);
+}
+
+/** The cadence that a cell states. */
+export function cadenceIn({ value }: Cell): Cadence | null {
+  return typeof value === 'string' ? parseCadence(value) : null;
+}
+
+function ruleIn({ value, interval }: Cell): SupportRule | null {
+  if (typeof value === 'string') return parseSupportRule(value);
+  const months = typeof value === 'number' ? value : interval?.least;
+  return months === undefined ? null : { kind: 'span', span: { months: Math.round(months), days: 0 } };
+}
+
+function wordsOf(key: string, { value, inForce }: Cell): string {
+  return inForce?.said ?? (value === undefined ? '' : formatTypedValue(findFactKey(key)!, value));
+}
+
+/** What a layer says itself: a base's promise is not its own. */
+function ownCell({ rows }: LayerTable, key: string, i: number): Cell | undefined {
+  const cell = rows.find(({ fact }) => fact.key === key)?.cells[i];
+  return cell && cell.setBy === i && !cell.absent ? cell : undefined;
+}
+
+/** The window of the top layer, with that of the layer below it and the days by which it outlasts that (domain: support gap). */
+export interface Support {
+  readonly own: SupportWindow;
+  readonly base?: SupportWindow;
+  /** Negative where the base lasts longer; undefined where one of the ends is not known. */
+  readonly gapDays?: number;
+}
+
+/** The support of the top layer of a table. */
+export function supportOf(catalogue: Catalogue, table: LayerTable): Support {
+  const windows = supportWindows(catalogue, table);
+  const own = windows[windows.length - 1];
+  const base = windows.at(-2);
+  const isKnown = own.to !== undefined && base?.to !== undefined;
+  return { own, ...(base && { base }), ...(isKnown && { gapDays: own.to! - base!.to! }) };
+}

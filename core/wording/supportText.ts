@@ -1,0 +1,139 @@
+/** Support in sentences: how long, by what, and past what; the answer for many on one day. */
+import { formatDay } from '../catalogue/days.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
+import type { Expected, Spread } from '../judging/support/cadence.ts';
+import type { RuledSupport } from '../judging/support/support.ts';
+import {
+  type LeftBehind,
+  type ReleaseChoice,
+  type SupportRow,
+  type SupportState,
+  type Wish,
+} from '../judging/support/supportRows.ts';
+import { formatCount, formatNumberOf, listOf } from './valueText.ts';
+
+const dayText = (day: number) => formatWhen(formatDay(day));
+const days = (count: number) => formatNumberOf(Math.abs(count), 'day');
+
+/** A stretch of days in the unit that is read at a glance: days up to two months, then months, then years and months. */
+export function wordDays(count: number): string {
+  const whole = Math.abs(count);
+  if (whole < 62) return days(whole);
+  const months = Math.round(whole / 30.437);
+  if (months < 36) return formatNumberOf(months, 'month');
+  const [years, rest] = [Math.floor(months / 12), months % 12];
+  return rest
+    ? `${formatNumberOf(years, 'year')} and ${formatNumberOf(rest, 'month')}`
+    : formatNumberOf(years, 'year');
+}
+
+/** Words of the state on the day that is asked about. */
+export const SUPPORT_STATES: Readonly<Record<SupportState, string>> = {
+  supported: 'supported',
+  rolls: 'rolls on, no end',
+  ended: 'ended',
+  maybe: 'not known to the day',
+  unknown: 'nothing stated',
+  notYet: 'not out yet',
+};
+
+/** `3 years after 3 Mar 2026`. */
+export function wordRule({ own }: SupportRow, { said, isExpected, key }: RuledSupport): string {
+  const from = own.from === undefined ? '' : ` after ${dayText(own.from)}`;
+  if (key !== 'model.lifeRule') return `${said}${from}`;
+  return `“${said}”${isExpected ? ', by the release that is expected' : ''}`;
+}
+
+/** The promise of a system in sentences: stated, computed, whether they differ, the base’s end, what is left. */
+export function wordSupport(row: SupportRow): string {
+  const { own, base, daysLeft, gapDays } = row;
+  const stated = own.end && `stated until ${formatWhen(own.end)}`;
+  const ruled = own.rules.flatMap((rule) =>
+    rule.end === undefined ? [] : [`computed until ${dayText(rule.end)} from ${wordRule(row, rule)}`],
+  );
+  const said = [stated, ...ruled].filter(Boolean);
+  const sentences = [
+    said.length
+      ? `${row.name} is ${said.join('; ')}${row.differDays ? `: they differ by ${days(row.differDays)}` : ''}`
+      : row.state === 'rolls'
+        ? `${row.name} rolls on and has no end`
+        : `${row.name} states no end of support`,
+  ];
+  if (base?.ends !== undefined) sentences.push(`Its base ${base.name} ends on ${dayText(base.ends)}`);
+  else if (base) sentences.push(`Its base ${base.name} ${base.rolls ? 'rolls on' : 'states no end'}`);
+  if (gapDays !== undefined && gapDays > 0)
+    sentences.push(`${row.isGapExact ? '' : 'up to '}${days(gapDays)} of the promise have no base`);
+  if (daysLeft !== undefined)
+    sentences.push(daysLeft >= 0 ? `${wordDays(daysLeft)} left` : `ended ${wordDays(daysLeft)} before`);
+  return `${sentences.map(capital).join('. ')}.`;
+}
+
+const capital = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
+
+/** The answer for many: who is supported on the day, whose promise outlasts its base, who has no end, who says nothing. */
+export function wordSupported(rows: readonly SupportRow[]): string {
+  if (rows.length === 0) return '';
+  const fixed = rows.filter(({ state }) => state === 'supported');
+  const named = (some: readonly SupportRow[]) =>
+    some.length <= 4 ? listOf(some.map(({ name }) => name)) : `${formatCount(some.length)} systems`;
+  const sentences = [
+    fixed.length
+      ? `${capital(formatCount(fixed.length))} of ${formatCount(rows.length)}: ${named(fixed)}`
+      : `None of ${formatCount(rows.length)} is known to be supported until then`,
+  ];
+  const bare = fixed.filter(({ gapDays = 0 }) => gapDays > 0);
+  for (const { name, gapDays, isGapExact } of bare.slice(0, 3))
+    sentences.push(
+      `${name} promises ${isGapExact ? '' : 'up to '}${days(gapDays!)} that its base does not have`,
+    );
+  const count = (state: SupportState) => rows.filter((row) => row.state === state);
+  const [rolling, silent, maybe] = [count('rolls'), count('unknown'), count('maybe')];
+  if (rolling.length)
+    sentences.push(
+      `${named(rolling)} ${rolling.length > 1 ? 'roll on and have' : 'rolls on and has'} no end`,
+    );
+  if (maybe.length) sentences.push(`Of ${named(maybe)} the end is not known to the day`);
+  if (silent.length) sentences.push(`${named(silent)} ${silent.length > 1 ? 'state' : 'states'} no end`);
+  return `${sentences.map(capital).join('. ')}.`;
+}
+
+/** `expected 2 Mar 2027, as stated (between …)`. */
+export function wordExpected({ day, least, most, by }: Expected): string {
+  const around = least === most ? '' : `, between ${dayText(least)} and ${dayText(most)} as they came before`;
+  return `Next release expected on ${dayText(day)}${by === 'stated' ? ', as stated' : ', from how they came'}${around}`;
+}
+
+/** `13 releases, 26 to 31 days apart, 28 in the middle`. */
+export function wordSpread({ count, least, middle, most }: Spread): string {
+  const apart =
+    least === most
+      ? `${days(middle)} apart`
+      : `${formatCount(least)} to ${days(most)} apart, ${formatCount(middle)} in the middle`;
+  return `${formatNumberOf(count + 1, 'release')}, ${apart}`;
+}
+
+/** What becomes of somebody when a base ends. */
+export function wordLeft({ row, pastDays }: LeftBehind): string {
+  if (pastDays === undefined)
+    return row.state === 'rolls'
+      ? `${row.name} rolls on, and has to move to another base`
+      : `${row.name}: not known, since one of the ends is not`;
+  if (pastDays > 0) return `${row.name} promises ${days(pastDays)} more than there is a base for`;
+  return pastDays === 0 ? `${row.name} ends on the same day` : `${row.name} ends ${days(pastDays)} before`;
+}
+
+/** Which release to take, with the reason. */
+export function wordChoice({ taken, isShort, short }: ReleaseChoice, until: number, wish: Wish): string {
+  if (!taken) return `Of none is it known how long it and its bases last.`;
+  const end =
+    taken.first && !taken.own.rolls
+      ? `, whose first end is that of ${taken.first.name} on ${dayText(taken.first.day)}`
+      : '';
+  if (isShort)
+    return `None lasts until ${dayText(until)} with all its bases; ${taken.name} lasts longest${end}.`;
+  const why = wish === 'new' ? 'the newest that lasts' : 'the one that lasts longest';
+  const others = short.length
+    ? ` ${listOf(short.map(({ name }) => name))} ${short.length > 1 ? 'do' : 'does'} not.`
+    : '';
+  return `Take ${taken.name}, ${why} until ${dayText(until)}${end}.${others}`;
+}
