@@ -12,6 +12,8 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   freshness: async () => (await import('./freshness.ts')).registerFreshness,
   dossier: async () => (await import('./dossier.ts')).registerDossier,
   compare: async () => (await import('./compare.ts')).registerCompare,
+  open: async () => (await import('./open.ts')).registerOpen,
+  rank: async () => (await import('./rank.ts')).registerRank,
   support: async () => (await import('./support.ts')).registerSupport,
   'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };

@@ -12,9 +12,11 @@ export const criterionRuleSchema = z.union([
   /** 0 at `from`, 10 at `to`, straight between, no more and no less beyond. */
   z.strictObject({ test: z.literal('scale'), key: keySchema, from: z.number(), to: z.number() }),
   /** Met (10) or not (0). */
-  z.strictObject({ test: z.enum(['atLeast', 'atMost']), key: keySchema, than: z.number() }),
+  z.strictObject({ test: z.literal('atLeast'), key: keySchema, than: z.number() }),
+  z.strictObject({ test: z.literal('atMost'), key: keySchema, than: z.number() }),
   /** The value, or an element of the list, by name. */
-  z.strictObject({ test: z.enum(['has', 'lacks']), key: keySchema, name: nameSchema }),
+  z.strictObject({ test: z.literal('has'), key: keySchema, name: nameSchema }),
+  z.strictObject({ test: z.literal('lacks'), key: keySchema, name: nameSchema }),
   /** 10 times the share of the others of a company that are not better; without one, of the candidates. */
   z.strictObject({
     test: z.literal('among'),

@@ -7,13 +7,14 @@ import type { Element, FactValue } from '../catalogue/factValue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { editionsOfRelease } from '../lineage/bases.ts';
-import { chainOfProject, chainsOfEditions, type Layer } from '../lineage/chain.ts';
+import { chainOf, chainOfProject, chainsOfEditions, type Layer } from '../lineage/chain.ts';
 import { newestComparison, type GraphNode } from '../lineage/lineageGraph.ts';
 import { changesOf, type Change } from '../layers/changes.ts';
 import { stripOf, type StripBar } from '../layers/strip.ts';
-import { openPointsOf } from './openPoints.ts';
+import { countByRule, openPointsOf } from './open/openPoints.ts';
+import type { OpenRule } from './open/openRules.ts';
 import { supportOf } from './support/support.ts';
-import { layerTable } from '../layers/layerTable.ts';
+import { layerTable, type LayerTable } from '../layers/layerTable.ts';
 
 /** How surely a link is known: packages were counted, a source tells of it, or somebody only says so. */
 export type LinkEvidence = 'measured' | 'documented' | 'claimed';
@@ -54,7 +55,8 @@ export interface PlateFacts {
   readonly independent: boolean;
   /** How many facts are said of it, whatever they are. */
   readonly said: number;
-  /** How many points are unsettled (openPoints.ts). */
+  /** How many points are unsettled (open/openPoints.ts), by rule and in all: those that the dossier of the release tells. */
+  readonly open: Partial<Record<OpenRule, number>>;
   readonly openPoints: number;
 }
 
@@ -83,6 +85,7 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
   const table = layerTable(catalogue, layers);
   const values = new Map(table.rows.map(({ fact, cells }) => [fact.key, cells.at(-1)!]));
   const changes = changesOf(table);
+  const points = openPointsOf(catalogue, tableOfDossier(catalogue, table));
   const textOf = (key: string) => textOfValue(values.get(key)?.value);
   const comparison = layer.link && newestComparison(catalogue, layer.link, day);
   const counts = comparison?.counts;
@@ -115,8 +118,20 @@ function factsOf(catalogue: Catalogue, node: GraphNode, layers: readonly Layer[]
     independent: node.placing === 'independent',
     said: [...values.values()].filter(({ readings, recorded }) => readings.length + recorded.length > 0)
       .length,
-    openPoints: openPointsOf(catalogue, table).length,
+    open: countByRule(points),
+    openPoints: points.length,
   };
+}
+
+/** The table that the dossier of the release shows: it rests on what it rested on when it came out, whatever the project rests on now. */
+function tableOfDossier(catalogue: Catalogue, table: LayerTable): LayerTable {
+  const top = table.layers[table.layers.length - 1];
+  if (!recordOf(catalogue, 'release', top.id)) return table;
+  const layers = chainOf(catalogue, top.id, top.asOf, top.edition);
+  const isSame =
+    layers.length === table.layers.length &&
+    layers.every(({ id, link }, i) => id === table.layers[i].id && link === table.layers[i].link);
+  return isSame ? table : layerTable(catalogue, layers);
 }
 
 /** The version; of an edition without the edition's name, which stands before it already. */

@@ -1,4 +1,6 @@
 /** What an analyst did, in words: the labels of edits, for undo, history and notices. */
+import { findOpenRule } from '../judging/open/openRules.ts';
+import { OPEN_WORDS } from './openText.ts';
 import type { EditLabel } from '../catalogue/edit.ts';
 import type { Relation } from '../catalogue/relations.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
@@ -39,6 +41,16 @@ const LABELS: Readonly<Record<string, (params: Params) => string>> = {
   'release.correct': ({ name, version }) => `${name} ${version}`,
   'side.keep': ({ of }) => `Side by side of ${of}`,
   'side.remove': ({ of }) => `Forget the side by side of ${of}`,
+  'assessment.write': ({ author, of }) => `Judgement of ${of} by ${author}`,
+  'assessment.remove': ({ author, of }) => `Forget the judgement of ${of} by ${author}`,
+  'claim.write': ({ wording }) => `Claim “${wording}”`,
+  'claim.findings': (params) => `Take the findings on ${count(params, 'claim')}`,
+  'open.again': ({ rule }) => `Take up again: ${openTitle(rule)}`,
+  'open.aside': ({ rule, state }) => `${state === 'meant' ? 'Meant so' : 'Put off'}: ${openTitle(rule)}`,
+  'purpose.write': ({ name }) => `Purpose “${name}”`,
+  'question.answer': ({ text }) => `Answer “${text}”`,
+  'question.write': ({ text }) => `Question “${text}”`,
+  'calendar.take': (params) => `Release calendar of ${params.of}: ${count(params, 'release')}`,
   'cohort.write': ({ name }) => `Company “${name}”`,
   'names.same': ({ name }) => `Count names as “${name}”`,
   'snapshot.remove': (params) => `Delete ${count(params, 'package list')} of ${params.of}`,
@@ -59,6 +71,12 @@ const LABELS: Readonly<Record<string, (params: Params) => string>> = {
   /** A label as older versions of the program kept it. */
   text: ({ text }) => String(text),
 };
+
+/** What an open point's rule is called. */
+function openTitle(rule: string | number): string {
+  const known = findOpenRule(String(rule));
+  return known ? OPEN_WORDS[known].title.toLowerCase() : String(rule);
+}
 
 /** An edit's label in words; a code of a newer program is shown as it is. */
 export function wordEdit({ code, params }: EditLabel): string {

@@ -138,6 +138,34 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'change.value': ({ does }, where) =>
     `Say what the change ${does === 'drops' || does === 'keeps' ? `of ${where} ${does}` : `makes of ${where}`}: the value or the elements are missing.`,
+  'opinion.author': () => 'Say whose judgement it is.',
+  'opinion.empty': () => 'Nothing is said there: write what it is.',
+  'opinion.fact': (_params, where) =>
+    `No fact is called “${where}”. Name facts as in a visit, parted by commas: [actions, icons].`,
+  'opinion.criterion': (_params, where) =>
+    `“${where}” is no criterion. Write: name, weight 2: 7 because …, or a range: 6 to 8.`,
+  'opinion.question': (_params, where) =>
+    `“${where}” asks nothing. Write a question with its mark and what then: Needed for years? Take the long-term release.`,
+  'opinion.rank': (_params, where) =>
+    `“${where}” is no place. Write: 2 of 8 among Candidates, 1 Nov 2026, closely.`,
+  'opinion.days': (_params, where) => `“${where}” is no number of days.`,
+  'opinion.scale': (_params, where) =>
+    `“${where}” is no scale. Write: ten, percent, or steps from worst to best: poor, fair, good.`,
+  'opinion.total': (_params, where) => `“${where}” goes down. Write the smaller end first: 6 to 8.`,
+  'open.until': () => 'Say until when it is put off: a date such as 3 Mar 2027.',
+  'open.why': () => 'Say why it is meant so.',
+  'purpose.unnamed': () => 'A purpose needs a name: write what the candidates are judged for.',
+  'rule.name': (_params, where) => `“${where}” has no name. Write: name: what is asked, weight 2.`,
+  'rule.twice': (_params, where) => `“${where}” stands there already: one of that name is enough.`,
+  'rule.weight': ({ text }) => `“${text}” is no weight: write a number from 0 to 1,000.`,
+  'rule.score': ({ text }) =>
+    `“${text}” is no score: write a number from 0 to 10, or a range such as 6 to 8.`,
+  'rule.fact': ({ name }) =>
+    `No fact is called “${name}”. Name one as in a visit, or: support, support with bases, days past base.`,
+  'rule.test': (_params, where) =>
+    `“${where}” asks nothing of a fact. Write: memory from 2 GB to 400 MB; support at least 2031; kernels has long-term; languages more is better in Candidates.`,
+  'rule.value': ({ text, unit }) => `“${text}” does not fit: expected ${unit}.`,
+  'rule.company': ({ text }) => `No company is called “${text}”. Keep one under In company first.`,
   'cohort.unnamed': () => 'A company needs a name to be kept: write one.',
   'side.pointUnnamed': () => 'A point needs a name: write what is compared.',
   'link.self': () => 'A distribution cannot be its own base.',

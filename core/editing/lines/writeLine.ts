@@ -45,7 +45,7 @@ import {
   sayWhy,
   type RecordWriter,
 } from './sayRecords.ts';
-import { sayVerdict, VERDICT_WRITERS } from './sayVerdict.ts';
+import { sayVerdict, isVerdictWord } from './sayVerdict.ts';
 import type { WordId } from './lineWords.ts';
 
 const RECORD_WRITERS: Partial<Record<WordId, RecordWriter>> = {
@@ -193,7 +193,7 @@ function writtenSaying(context: LineContext, text: string): Edited<WrittenLine> 
 function sayWord(desk: LineDesk, word: WordId, marked: ReturnType<typeof readMarks>): RecordId {
   const writer = RECORD_WRITERS[word];
   if (writer) return writer(desk, marked);
-  if (VERDICT_WRITERS[word]) return sayVerdict(desk, word, marked);
+  if (isVerdictWord(word)) return sayVerdict(desk, word, marked);
   if (word in RELATIONS) return sayLink(desk, word as Relation, marked);
   throw refused('line.unknown', word, { near: '' });
 }

@@ -1,11 +1,11 @@
 /** What was seen and is not to be relied on, what is claimed, and what is unsettled: the last parts of the first page. */
-import { AREAS } from '../../catalogue/areas.ts';
+import { labelOfArea } from '../../catalogue/areas.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import type { Reading } from '../../catalogue/reading.ts';
-import type { LayerRow } from '../../layers/layerTable.ts';
-import { openPointsOf, type OpenPoint } from '../openPoints.ts';
+import { allPointsOf, countByRule, type OpenPoint } from '../open/openPoints.ts';
+import type { OpenRule } from '../open/openRules.ts';
 import type { Telling } from './telling.ts';
 import { toldOfKeys, toldReading } from './told.ts';
 import { statementMaker, type Statement } from './statement.ts';
@@ -54,30 +54,43 @@ function countFound({ value }: Claim, known: Reading['value']): number | undefin
   return typeof value === 'number' && Array.isArray(known) ? elementsOfValue(known).length : undefined;
 }
 
-/** Contradictions, what could not be found out, what the base does not bear out, questions; areas that nobody looked at. */
+/** Rules whose points are told in a sentence of their own, here or in another part. */
+const TOLD_RULES: ReadonlySet<OpenRule> = new Set([
+  'contradiction',
+  'spoiled',
+  'notFoundOut',
+  'notBorneOut',
+  'claimUnchecked',
+  'claimRefuted',
+  'lineageUnknown',
+  'supportGap',
+  'takenOver',
+  'question',
+  'areaUnseen',
+]);
+
+/** Contradictions, what could not be found out, what the base does not bear out, questions; areas that nobody looked at; the rest by its number. */
 export function whatIsUnsettled(telling: Telling): Statement[] {
   const { catalogue, table, subject } = telling;
   const state = statementMaker(subject, 'unsettled');
-  const statements = openPointsOf(catalogue, table).flatMap((point) => pointStatement(telling, point) ?? []);
-  const unseen = AREAS.filter(({ id }) => {
-    const rows = table.rows.filter(({ fact }) => fact.area === id);
-    return id !== 'lineage' && rows.every((row) => isSilent(row));
-  });
+  const all = allPointsOf(catalogue, table);
+  const points = all.filter((point) => point.state === 'open');
+  const statements = points.flatMap((point) => pointStatement(telling, point) ?? []);
+  const unseen = points.flatMap((point) => (point.rule === 'areaUnseen' ? [point.area] : []));
   if (unseen.length)
     statements.push(
       state(
         'unseen',
-        { areas: unseen.map(({ label }) => label) },
-        { to: { fact: table.rows.find(({ fact }) => fact.area === unseen[0].id)!.fact.key } },
+        { areas: unseen.map(labelOfArea) },
+        { to: { fact: table.rows.find(({ fact }) => fact.area === unseen[0])!.fact.key } },
       ),
     );
+  const counts = countByRule(points.filter(({ rule }) => !TOLD_RULES.has(rule)));
+  const aside = all.length - points.length;
+  if (Object.keys(counts).length || aside)
+    statements.push(state('alsoOpen', { counts, aside }, { to: { part: 'settle' } }));
   return statements;
 }
-
-const isSilent = ({ cells }: LayerRow) => {
-  const { readings, recorded } = cells[cells.length - 1];
-  return readings.length === 0 && recorded.length === 0;
-};
 
 function pointStatement({ catalogue, subject, told }: Telling, point: OpenPoint): Statement | null {
   const state = statementMaker(subject, 'unsettled');
@@ -115,9 +128,7 @@ function pointStatement({ catalogue, subject, told }: Telling, point: OpenPoint)
       );
     case 'notFoundOut':
       return state('notFoundOut', {}, { told: toldOfKeys(told, point.row.fact.key) });
-    // Told in parts of their own.
-    case 'spoiled':
-    case 'claim':
+    default:
       return null;
   }
 }

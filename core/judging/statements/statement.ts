@@ -18,6 +18,7 @@ import type { RecordId } from '../../catalogue/recordId.ts';
 import type { RepositoryRow } from '../../layers/areas/repositories.ts';
 import type { Change } from '../../layers/changes.ts';
 import type { SettledChange } from '../../layers/settledChanges.ts';
+import type { OpenRule } from '../open/openRules.ts';
 import type { Told } from './told.ts';
 
 /** The parts of the first page, in order. */
@@ -42,7 +43,7 @@ export type StatementPart = (typeof STATEMENT_PARTS)[number];
 type StatementTarget =
   | { readonly fact: string }
   | { readonly link: RecordId }
-  | { readonly part: 'packages' | 'changes' | 'assessment' | 'evidence' | 'editions' };
+  | { readonly part: 'packages' | 'changes' | 'assessment' | 'evidence' | 'editions' | 'settle' };
 
 /** A base, by name, and in which way something rests on it. */
 export interface ToldBase {
@@ -135,6 +136,8 @@ export interface StatementKinds {
   verdict: { readonly assessment: Assessment };
   plan: { readonly plan: Plan };
   unseen: { readonly areas: readonly string[] };
+  /** Points that have no sentence of their own, by rule; `aside`: how many are put off or meant so. */
+  alsoOpen: { readonly counts: Partial<Record<OpenRule, number>>; readonly aside: number };
 }
 
 /** A kind of statement. */

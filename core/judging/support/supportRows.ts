@@ -187,7 +187,7 @@ export interface ReleaseChoice {
 }
 
 /** The day on which the first layer of a system ends; infinite where all roll on; undefined where one is not known. */
-function coveredUntil({ own, bases }: SupportRow): number | undefined {
+export function coveredUntil({ own, bases }: SupportRow): number | undefined {
   const ends = [...bases, own].map(({ ends: day, rolls }) => day ?? (rolls ? Infinity : undefined));
   return ends.includes(undefined) ? undefined : Math.min(...(ends as number[]));
 }

@@ -5,6 +5,7 @@ import type { StatementKinds, StatementSubject } from '../../judging/statements/
 import type { ComparedElement } from '../../layers/compareValues.ts';
 import type { Change } from '../../layers/changes.ts';
 import { wordElement, wordSettlement } from '../changeText.ts';
+import { wordCounts } from '../openText.ts';
 import { wordCircumstances } from '../disagreementText.ts';
 import { wordSettling, wordSpoils } from '../spoilText.ts';
 import { wordWhole } from './surroundingSentences.ts';
@@ -209,4 +210,12 @@ export function wordQuestion({ text, tried }: Params<'question'>): string {
 
 export function wordUnseen({ areas }: Params<'unseen'>): string {
   return sentence(`nobody has looked at its ${listOf(areas.map((area) => area.toLowerCase()))}`);
+}
+
+export function wordAlsoOpen({ counts, aside }: Params<'alsoOpen'>): string {
+  const open = Object.keys(counts).length ? sentence(`also open: ${wordCounts(counts)}`) : '';
+  const set = aside
+    ? sentence(`${formatNumberOf(aside, 'point')} ${aside === 1 ? 'is' : 'are'} set aside`)
+    : '';
+  return [open, set].filter(Boolean).join(' ');
 }

@@ -65,6 +65,7 @@ const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['param
   verdict: records.wordVerdict,
   plan: records.wordPlan,
   unseen: differences.wordUnseen,
+  alsoOpen: differences.wordAlsoOpen,
 };
 
 /** The sentence, or sentences, of a statement; empty where it has nothing to say. */

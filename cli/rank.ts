@@ -1,0 +1,53 @@
+/** `rank`: the candidates for a purpose in order, with the range of each rank. */
+import type { Command } from 'commander';
+import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { foldText } from '../core/catalogue/foldText.ts';
+import type { Purpose } from '../core/catalogue/purpose.ts';
+import { rankLines } from '../core/exchange/rankReport.ts';
+import { rankCandidates } from '../core/judging/purpose/ranking.ts';
+import { wordRank, wordRanking, wordScore } from '../core/wording/purposeText.ts';
+import { dayAsked, readCatalogue } from './dossier.ts';
+import { InputError } from './failures.ts';
+
+interface Options {
+  readonly on?: string;
+  readonly json?: boolean;
+}
+
+export function registerRank(program: Command): void {
+  program
+    .command('rank')
+    .argument('<catalogue>', 'a catalogue file')
+    .argument('<purpose>', 'the name of a purpose, its beginning, or its id')
+    .option('--on <date>', 'the day that is asked about; today without it')
+    .option('--json', 'print JSON')
+    .description('Rank the candidates for a purpose.')
+    .action((path: string, name: string, options: Options) => {
+      const day = dayAsked(options.on);
+      const catalogue = readCatalogue(path);
+      const ranking = rankCandidates(catalogue, purposeNamed(catalogue, name), day);
+      if (options.json) {
+        process.stdout.write(`${JSON.stringify(rankLines(catalogue, ranking), null, 2)}\n`);
+        return;
+      }
+      const lines = ranking.candidates.map(
+        (each) =>
+          `${wordRank(each).padEnd(12)} ${each.name.padEnd(28)} ${each.isOut ? 'out' : wordScore(each)}`,
+      );
+      process.stdout.write(`${[...wordRanking(ranking), '', ...lines].join('\n')}\n`);
+    });
+}
+
+function purposeNamed(catalogue: Catalogue, text: string): Purpose {
+  const all = [...recordsOf(catalogue, 'purpose')];
+  const folded = foldText(text);
+  const exact = all.filter(({ id, name }) => id === text || foldText(name) === folded);
+  const found = exact.length ? exact : all.filter(({ name }) => foldText(name).startsWith(folded));
+  if (found.length === 1) return found[0];
+  const known = all.map(({ name }) => `“${name}”`).join(', ') || 'none';
+  throw new InputError(
+    found.length > 1
+      ? `“${text}” is the beginning of several purposes: ${known}`
+      : `there is no purpose “${text}”; there: ${known}`,
+  );
+}

@@ -1,0 +1,270 @@
+/** Open points in words: what each rule is called, why a point is open, and what would settle it. */
+import { labelOfArea } from '../catalogue/areas.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { findFactKey } from '../catalogue/factSheet.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
+import { formatDay } from '../catalogue/days.ts';
+import type { Reading } from '../catalogue/reading.ts';
+import type { OpenPoint } from '../judging/open/openPoints.ts';
+import type { OpenRule } from '../judging/open/openRules.ts';
+import { toldReading } from '../judging/statements/told.ts';
+import { nameOf } from '../lineage/names.ts';
+import { wordSettlement } from './changeText.ts';
+import { wordTold } from './statements/phrases.ts';
+import { wordSettling, wordSpoils } from './spoilText.ts';
+import { wordRule } from './supportText.ts';
+import { formatNumberOf, listOf } from './valueText.ts';
+
+/** What a rule is called, and what settles its points, of one and of several. */
+interface RuleWords {
+  readonly title: string;
+  /** `3 facts read before the release came out`. */
+  readonly counted: readonly [one: string, many: string];
+  readonly settledBy: string;
+}
+
+/** The words of every rule. */
+export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
+  contradiction: {
+    title: 'Contradiction',
+    counted: ['contradiction', 'contradictions'],
+    settledBy: 'accept one of the readings with the reason, or look again and record what is there',
+  },
+  spoiled: {
+    title: 'Spoiled',
+    counted: ['spoiled reading', 'spoiled readings'],
+    settledBy: 'look again under fit conditions',
+  },
+  notFoundOut: {
+    title: 'Could not be found out',
+    counted: ['fact that could not be found out', 'facts that could not be found out'],
+    settledBy: 'try another way, or say that it does not matter',
+  },
+  notBorneOut: {
+    title: 'Change not borne out',
+    counted: ['change that its base does not bear out', 'changes that their base does not bear out'],
+    settledBy: 'look at it here and at the base, and correct the one that is wrong',
+  },
+  claimUnchecked: {
+    title: 'Claim unchecked',
+    counted: ['unchecked claim', 'unchecked claims'],
+    settledBy: 'hold the claim against what was found, and give a verdict',
+  },
+  claimRefuted: {
+    title: 'Claim refuted',
+    counted: ['refuted claim', 'refuted claims'],
+    settledBy: 'say the last word on it, with the reason',
+  },
+  lineageUnknown: {
+    title: 'Base unknown',
+    counted: ['unknown base', 'unknown bases'],
+    settledBy: 'name the base, or record that a base was looked for and there is none',
+  },
+  lineageConflict: {
+    title: 'Base in conflict',
+    counted: ['base in conflict', 'bases in conflict'],
+    settledBy: 'decide which link holds, and end or correct the other',
+  },
+  supportGap: {
+    title: 'Support gap',
+    counted: ['promise past the base’s end', 'promises past the base’s end'],
+    settledBy: 'find out who supports it after its base has ended, or which base comes next',
+  },
+  supportDiffers: {
+    title: 'Support stated otherwise',
+    counted: ['stated end that is not the computed one', 'stated ends that are not the computed ones'],
+    settledBy: 'find out which holds, the stated end or the rule',
+  },
+  takenOver: {
+    title: 'Not checked again',
+    counted: ['fact not checked again', 'facts not checked again'],
+    settledBy: 'look whether it is still so in this release',
+  },
+  stale: {
+    title: 'Older than the release',
+    counted: ['fact read before the release came out', 'facts read before the release came out'],
+    settledBy: 'read it again for this release',
+  },
+  noSource: {
+    title: 'No source',
+    counted: ['fact without a source', 'facts without a source'],
+    settledBy: 'name the source, or look for one',
+  },
+  linkNoSource: {
+    title: 'Base without a source',
+    counted: ['base without a source', 'bases without a source'],
+    settledBy: 'name a source for the link',
+  },
+  deadHelp: {
+    title: 'Help that does not help',
+    counted: ['help address that leads nowhere', 'help addresses that lead nowhere'],
+    settledBy: 'try the address again, and look for the one that took its place',
+  },
+  overdue: {
+    title: 'Announced and passed',
+    counted: ['announcement whose day has passed', 'announcements whose day has passed'],
+    settledBy: 'look whether it came, and record what happened',
+  },
+  followUp: {
+    title: 'To be judged again',
+    counted: ['judgement to be looked at again', 'judgements to be looked at again'],
+    settledBy: 'look again, and write the new judgement in place of the old',
+  },
+  question: {
+    title: 'Question',
+    counted: ['question', 'questions'],
+    settledBy: 'answer it, or say how it was tried',
+  },
+  areaUnseen: {
+    title: 'Area not looked at',
+    counted: ['area not looked at', 'areas not looked at'],
+    settledBy: 'look at it, and record what is as in the base too',
+  },
+};
+
+/** The label of what a point is about: a fact, an area, or what its record says. */
+export function labelOfPoint(point: OpenPoint): string {
+  if (point.rule === 'deadHelp')
+    return `${point.row.fact.label}: ${point.element.slot ?? point.element.name}`;
+  if ('row' in point) return point.row.fact.label;
+  switch (point.rule) {
+    case 'notBorneOut':
+      return point.settled.fact.label;
+    case 'claimUnchecked':
+    case 'claimRefuted':
+      return `“${point.claim.wording}”`;
+    case 'lineageUnknown':
+    case 'lineageConflict':
+    case 'linkNoSource':
+      return 'Base';
+    case 'supportGap':
+    case 'supportDiffers':
+      return 'Supported until';
+    case 'overdue':
+      return point.plan.text;
+    case 'followUp':
+      return `Judgement of ${point.assessment.author}`;
+    case 'question':
+      return point.question.text;
+    case 'areaUnseen':
+      return labelOfArea(point.area);
+  }
+}
+
+/** Why a point is open: a clause. */
+export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string {
+  if (point.rule === 'deadHelp') return `${point.element.name}, when it was tried last`;
+  if ('row' in point) return wordFactReason(catalogue, point);
+  switch (point.rule) {
+    case 'notBorneOut':
+      return wordSettlement(point.settled);
+    case 'claimUnchecked':
+      return 'nobody has checked that';
+    case 'claimRefuted':
+      return [
+        point.claim.verdict === 'partly' ? 'true in part' : 'not so',
+        point.claim.reason && `: ${point.claim.reason}`,
+      ]
+        .filter(Boolean)
+        .join('');
+    case 'lineageUnknown':
+      return 'nothing is recorded that it rests on, and nobody found that there is nothing';
+    case 'lineageConflict':
+      return point.links.length > 1
+        ? `${listOf(point.links.map(({ base }) => nameOf(catalogue, base)))} are both its first base`
+        : `it is found independent, and rests on ${nameOf(catalogue, point.links[0].base)}`;
+    case 'linkNoSource':
+      return `that it rests on ${nameOf(catalogue, point.link.base)} has no source`;
+    case 'supportGap': {
+      const { gapDays, base, isGapExact } = point.support;
+      return `promised ${isGapExact ? '' : 'up to '}${formatNumberOf(gapDays!, 'day')} past the end of ${base!.name}`;
+    }
+    case 'supportDiffers': {
+      const { own, differDays } = point.support;
+      const ruled = own.rules.flatMap((rule) =>
+        rule.end === undefined
+          ? []
+          : [`${formatWhen(formatDay(rule.end))} from ${wordRule(point.support, rule)}`],
+      );
+      const stated = own.end ? [`${formatWhen(own.end)} as stated`] : [];
+      return `${listOf([...stated, ...ruled])}: ${formatNumberOf(differDays!, 'day')} apart`;
+    }
+    case 'overdue': {
+      const { due, lookAgain, by } = point.plan;
+      return due
+        ? `${by ? `${by} announced it` : 'announced'} for ${formatWhen(due)}, which has passed`
+        : `to be looked at again ${formatWhen(lookAgain!)}, which has passed`;
+    }
+    case 'followUp':
+      return `${point.assessment.followUp!.text}, which was to be ${formatWhen(point.assessment.followUp!.date!)}`;
+    case 'question': {
+      const { tried, until } = point.question;
+      const again = until ? `to be looked at again ${formatWhen(until)}` : '';
+      return ['no answer yet', tried && `tried: ${tried}`, again].filter(Boolean).join('; ');
+    }
+    case 'areaUnseen':
+      return 'nobody has said anything of it';
+  }
+}
+
+function wordFactReason(catalogue: Catalogue, point: Extract<OpenPoint, { row: unknown }>): string {
+  const { fact, cells } = point.row;
+  const cell = cells[cells.length - 1];
+  const says = (reading: Reading) => wordTold(fact.key, toldReading(catalogue, reading));
+  switch (point.rule) {
+    case 'contradiction': {
+      const others = cell.disagreements.filter(({ explainedBy }) => explainedBy.length === 0);
+      const said = [...new Set(others.map(({ reading }) => says(reading)))];
+      return `${says(cell.inForce!)} is in force, ${listOf(said)} is said too`;
+    }
+    case 'spoiled': {
+      const { spoiledBy } = cell.spoiled!;
+      const settling = wordSettling(spoiledBy);
+      return `seen ${wordSpoils(spoiledBy)}${settling ? `; to settle it, ${settling}` : ''}`;
+    }
+    case 'notFoundOut':
+      return (
+        [cell.notFoundOut!.tried && `tried: ${cell.notFoundOut!.tried}`, cell.notFoundOut!.note]
+          .filter(Boolean)
+          .join('; ') || 'looked for, and not found out'
+      );
+    case 'takenOver':
+      return `${says(cell.inForce!)}, as in the release before`;
+    case 'stale': {
+      const { date, source } = cell.inForce!;
+      const at = source ? recordOf(catalogue, 'source', source) : undefined;
+      const when = date ?? at?.date ?? at?.read;
+      return `${says(cell.inForce!)}, as of ${when ? formatWhen(when) : 'an older source'}`;
+    }
+    case 'noSource':
+      return `${says(cell.inForce!)}, and nobody said where it comes from`;
+    case 'deadHelp':
+      return point.element.name;
+  }
+}
+
+/** `Icons (Contradiction): Tide is in force, Plain is said too.` */
+export function wordPoint(catalogue: Catalogue, point: OpenPoint): string {
+  return `${labelOfPoint(point)} (${OPEN_WORDS[point.rule].title.toLowerCase()}): ${wordPointReason(catalogue, point)}`;
+}
+
+/** Counts by rule: `2 contradictions, 1 question`. */
+export function wordCounts(counts: Partial<Record<OpenRule, number>>): string {
+  return listOf(
+    (Object.entries(counts) as [OpenRule, number][]).map(([rule, count]) =>
+      formatNumberOf(count, ...OPEN_WORDS[rule].counted),
+    ),
+  );
+}
+
+/** How a point was set aside: put off until when, or meant so, and why. */
+export function wordSetAside({ settlement, state }: OpenPoint): string {
+  if (!settlement) return '';
+  const why = [settlement.why, settlement.by && `by ${settlement.by}`].filter(Boolean).join(', ');
+  const until = settlement.until ? `put off until ${formatWhen(settlement.until)}` : 'put off';
+  const said = settlement.state === 'meant' ? 'meant so' : state === 'open' ? `was ${until}` : until;
+  return why ? `${said}: ${why}` : said;
+}
+
+/** The label of a fact by its key. */
+export const labelOfKey = (key: string): string => findFactKey(key)?.label ?? key;
