@@ -25,6 +25,7 @@ import type { Ends, NotesFile } from './scenario/ends.ts';
 import type { SampleSystem } from './scenario/systems.ts';
 import { readNotes } from './scenario/readNotes.ts';
 import { withCompany } from './scenario/company.ts';
+import { withJudging } from './scenario/judging.ts';
 import { withVisit } from './scenario/visit.ts';
 import { columnsOfSystem, columnsOn, keptRepository, keptSystem } from './snapshots.ts';
 import type { Repositories } from './world/index.ts';
@@ -63,7 +64,9 @@ export function createSample(
   ]);
   const measured = recorded.flatMap((capture) => comparisonOf(world, repositories, described, capture, ends));
   return {
-    catalogue: catalogueAsWritten(withCompany(withVisit(withRecords(described, measured.map(asWritten))))),
+    catalogue: catalogueAsWritten(
+      withJudging(withCompany(withVisit(withRecords(described, measured.map(asWritten))))),
+    ),
     packages: new Map(kept.flatMap(({ packages }) => [...packages])),
   };
 }

@@ -1,5 +1,5 @@
-/** Setting open points aside, taking them up again, and answering questions. */
-import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+/** Setting open points aside, and taking them up again. */
+import type { Catalogue } from '../catalogue/catalogue.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { parseWhen } from '../catalogue/parseWhen.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
@@ -44,12 +44,4 @@ export function setPointAside(
 export function takePointUp(catalogue: Catalogue, { settlement, rule }: OpenPoint): Edited {
   if (!settlement) return failure(createIssue('error', 'diff.stale', rule));
   return editOfRemoval(catalogue, { code: 'open.again', params: { rule } }, [settlement.id]);
-}
-
-/** Answers a question; without an answer it is open again. */
-export function answerQuestion(catalogue: Catalogue, id: RecordId, answer: string): Edited {
-  const question = recordOf(catalogue, 'question', id);
-  if (!question) return failure(createIssue('error', 'diff.stale', id));
-  const label = { code: 'question.answer', params: { text: question.text } } as const;
-  return editOfRecords(catalogue, label, [{ ...question, answer: answer.trim() }]);
 }

@@ -138,6 +138,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'change.value': ({ does }, where) =>
     `Say what the change ${does === 'drops' || does === 'keeps' ? `of ${where} ${does}` : `makes of ${where}`}: the value or the elements are missing.`,
+  'claim.empty': () => 'Write the claim in the words in which it was made.',
+  'question.empty': () => 'Write what is asked.',
   'opinion.author': () => 'Say whose judgement it is.',
   'opinion.empty': () => 'Nothing is said there: write what it is.',
   'opinion.fact': (_params, where) =>

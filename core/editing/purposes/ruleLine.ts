@@ -101,7 +101,7 @@ export function formatRule(catalogue: Catalogue, rule: CriterionRule): string {
   const amount = (value: number) =>
     quantity?.type === 'date'
       ? formatDay(value)
-      : quantity?.type === 'number'
+      : quantity?.type === 'number' && quantity.unit !== quantity.label.toLowerCase()
         ? formatTypedValue(quantity, value)
         : String(value);
   switch (rule.test) {

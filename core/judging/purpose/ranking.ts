@@ -1,5 +1,6 @@
 /**
- * The candidates for a purpose in order: who meets what must be there before who does not, then by the weighted mean of the criteria.
+ * The candidates for a purpose in order: who meets what must be there before those of whom that is not known,
+ * and those before who does not; then by the weighted mean of the criteria.
  * Each rank comes with its range: the best and the worst place when any one weight moves by a fifth, or when every uncertain value
  * turns out best for it and worst for the others, and the other way round.
  */
@@ -86,7 +87,7 @@ export function rankCandidates(catalogue: Catalogue, purpose: Purpose, day: numb
       least: placeOf(standings[i], weights, 'least').mean ?? 0,
       most: placeOf(standings[i], weights, 'most').mean ?? FULL,
       known: total > 0 ? known / total : 0,
-      isOut: place.isOut,
+      isOut: place.tier === 2,
       ...ranges[i],
     };
   });
@@ -112,10 +113,11 @@ interface Standing {
   readonly needed: readonly Score[];
 }
 
-/** Where a candidate stands: the mean, and whether it is out. */
+/** Where a candidate stands: the mean, and how many must-haves decide against it before that. */
 interface Place {
   readonly mean?: number;
-  readonly isOut: boolean;
+  /** 0: all that must be there is, 1: of something that is not known, 2: something is not there. */
+  readonly tier: 0 | 1 | 2;
 }
 
 const HALF = FULL / 2;
@@ -127,7 +129,7 @@ export function metOf({ score, least, most, by }: Score): Met {
   return score === undefined || by === 'nobody' ? 'not known' : score >= HALF ? 'yes' : 'no';
 }
 
-/** The place with the scores as they are, at their least or at their most. A must-have that is not known is met but at its least. */
+/** The place with the scores as they are, at their least or at their most: then what is not known is not there, or there. */
 function placeOf(
   { scores, needed }: Standing,
   weights: readonly number[],
@@ -141,15 +143,19 @@ function placeOf(
     sum += weights[i] * value;
     weighed += weights[i];
   });
-  const isMissing = (score: Score) => (at === 'score' ? metOf(score) === 'no' : score[at] < HALF);
-  return { ...(weighed > 0 && { mean: sum / weighed }), isOut: needed.some(isMissing) };
+  const met = needed.map((score): Met => {
+    if (at === 'score') return metOf(score);
+    return score[at] < HALF ? 'no' : 'yes';
+  });
+  const tier = met.includes('no') ? 2 : met.includes('not known') ? 1 : 0;
+  return { ...(weighed > 0 && { mean: sum / weighed }), tier };
 }
 
 const EQUAL = 1e-9;
 
-/** True if one stands before another: in before out, then the higher mean, known before unknown. */
+/** True if one stands before another: by what must be there, then the higher mean, known before unknown. */
 function isBefore(a: Place, b: Place): boolean {
-  if (a.isOut !== b.isOut) return b.isOut;
+  if (a.tier !== b.tier) return a.tier < b.tier;
   return (a.mean ?? -1) > (b.mean ?? -1) + EQUAL;
 }
 

@@ -1,0 +1,428 @@
+/**
+ * A claim held against the catalogue: counts against lists, numbers against what was seen, superlatives against everybody of whom the
+ * value is known, comparisons under equal conditions, the release model against what shows, “based on” against the links, words on whom
+ * it is for against what the system does. The analyst has the last word; this gives the finding and what it rests on.
+ */
+import type { Catalogue } from '../../catalogue/catalogue.ts';
+import type { Claim } from '../../catalogue/claim.ts';
+import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
+import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
+import { foldText } from '../../catalogue/foldText.ts';
+import type { Reading } from '../../catalogue/reading.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { boundsOf } from '../../catalogue/when.ts';
+import { agrees } from '../../layers/agreement.ts';
+import { isKnown, isUncheckedHere, type Cell } from '../../layers/cell.ts';
+import { topOf } from '../../layers/areas/cells.ts';
+import { evidenceOf } from '../../layers/evidenceOf.ts';
+import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
+import { chainOfSubject } from '../../lineage/chain.ts';
+import { linksFrom, isLineal } from '../../lineage/linksInForce.ts';
+import { nameOf } from '../../lineage/names.ts';
+import { distributionOf } from '../../lineage/releases.ts';
+import type { Company, MemberFact } from '../company/company.ts';
+import { chooseMeasurements, measurementsOf, roundingOf } from '../sides/measuring.ts';
+import { inferModel, isSameSide, type ModelReason } from './inferModel.ts';
+import { AUDIENCES, readClaim, type Direction, type ReadClaim } from './readClaim.ts';
+
+/** What was found, as a code with its particulars; words are made of it in wording/claimText.ts. */
+export type ClaimFinding =
+  | { readonly code: 'notKnown' | 'claimedOnly' | 'wordsOnly' | 'nothingToHold'; readonly key: string }
+  | {
+      readonly code: 'count';
+      readonly key: string;
+      readonly claimed: number;
+      readonly found: number;
+      /** Whether an element that is called none is among them. */
+      readonly withNone: boolean;
+      readonly isPartial: boolean;
+    }
+  | {
+      readonly code: 'value';
+      readonly key: string;
+      readonly claimed: FactValue;
+      readonly found: readonly FactValue[];
+    }
+  | {
+      readonly code: 'superlative';
+      readonly key: string;
+      readonly direction: Direction;
+      readonly known: number;
+      readonly all: number;
+      /** Who is before it, the first first. */
+      readonly before: readonly { readonly id: RecordId; readonly name: string; readonly value: number }[];
+      readonly own?: number;
+    }
+  | {
+      readonly code: 'comparison';
+      readonly key: string;
+      readonly other: string;
+      readonly own: number;
+      readonly theirs: number;
+      readonly share: number;
+      readonly claimedShare?: number;
+      readonly direction: Direction;
+    }
+  | { readonly code: 'otherConditions'; readonly key: string; readonly other: string }
+  | {
+      readonly code: 'model';
+      readonly claimed: string;
+      readonly inferred: string;
+      readonly reasons: readonly ModelReason[];
+    }
+  | { readonly code: 'base'; readonly bases: readonly string[]; readonly borrowed: readonly string[] }
+  | { readonly code: 'audience'; readonly key: string; readonly says: string };
+
+/** A finding, the verdict that it bears out, and what it rests on. */
+export interface CheckedClaim {
+  readonly verdict: Claim['verdict'];
+  readonly finding: ClaimFinding;
+  /** The readings and links that it rests on. */
+  readonly restsOn: readonly RecordId[];
+}
+
+/** Holds a claim against the catalogue as of a day. `everybody` is asked only of a superlative. */
+export function checkClaim(
+  catalogue: Catalogue,
+  claim: Claim,
+  day: number,
+  everybody: () => Company,
+): CheckedClaim {
+  const table = layerTable(catalogue, chainOfSubject(catalogue, claim.subject, day));
+  const read = readClaim(catalogue, claim);
+  const asked: Asked = { catalogue, claim, table, day, read };
+  switch (read.kind) {
+    case 'count':
+      return checkCount(asked);
+    case 'number':
+      return checkValue(asked);
+    case 'superlative':
+      return checkSuperlative(asked, everybody());
+    case 'comparison':
+      return checkComparison(asked);
+    case 'model':
+      return checkModel(asked);
+    case 'basedOn':
+      return checkBase(asked);
+    case 'audience':
+      return checkAudience(asked);
+    case 'quality':
+      return claim.value === undefined ? cannot('nothingToHold', claim.key) : checkValue(asked);
+  }
+}
+
+interface Asked {
+  readonly catalogue: Catalogue;
+  readonly claim: Claim;
+  readonly table: LayerTable;
+  readonly day: number;
+  readonly read: ReadClaim;
+}
+
+const cannot = (
+  code: 'notKnown' | 'claimedOnly' | 'wordsOnly' | 'nothingToHold',
+  key: string,
+  restsOn: readonly RecordId[] = [],
+): CheckedClaim => ({
+  verdict: code === 'notKnown' || code === 'claimedOnly' ? 'unchecked' : 'cannotBeChecked',
+  finding: { code, key },
+  restsOn,
+});
+
+/** Readings of a cell that are fit to hold a claim against, the one in force first: not spoiled, and not where the claim itself is made. */
+function findings({ claim }: Asked, { inForce, readings }: Cell): Reading[] {
+  const others = readings.filter(({ id }) => id !== inForce?.id);
+  return [...(inForce ? [inForce] : []), ...others].filter(
+    ({ state, spoiledBy, accepted, source, certainty }) =>
+      state !== 'notFoundOut' &&
+      (accepted || spoiledBy.length === 0) &&
+      certainty !== 'unsure' &&
+      (source === undefined || source !== claim.source),
+  );
+}
+
+/** A count: is the list that long? With an element called none counted or not. */
+function checkCount(asked: Asked): CheckedClaim {
+  const { claim, table } = asked;
+  const cell = topOf(table, claim.key);
+  const claimed = claim.value;
+  if (!cell || typeof claimed !== 'number' || !isKnown(cell) || isUncheckedHere(cell))
+    return cannot('notKnown', claim.key);
+  const names = elementsOfValue(cell.value).map(({ name }) => foldText(name));
+  const restsOn = cell.inForce ? [cell.inForce.id] : [];
+  const isNone = (name: string) => name === 'none' || name.startsWith('no ');
+  const withNone = names.some(isNone);
+  const found = cell.absent ? 0 : names.length;
+  const finding: ClaimFinding = {
+    code: 'count',
+    key: claim.key,
+    claimed,
+    found,
+    withNone,
+    isPartial: cell.isPartial,
+  };
+  if (found === claimed && !cell.isPartial) return { verdict: 'confirmed', finding, restsOn };
+  // Of a list that is known in part, more may be there: too many refute, too few do not.
+  if (cell.isPartial) return { verdict: found > claimed ? 'refuted' : 'unchecked', finding, restsOn };
+  const isOtherWay = withNone
+    ? found - 1 === claimed
+    : found + 1 === claimed && /\bnone\b/i.test(claim.wording);
+  return { verdict: isOtherWay ? 'partly' : 'refuted', finding, restsOn };
+}
+
+/** A value: does what was seen agree, as far as both were said? */
+function checkValue(asked: Asked): CheckedClaim {
+  const { catalogue, claim, table } = asked;
+  const fact = findFactKey(claim.key);
+  const cell = topOf(table, claim.key);
+  if (!fact || claim.value === undefined) return cannot('nothingToHold', claim.key);
+  if (!cell) return cannot('notKnown', claim.key);
+  const all = findings(asked, cell);
+  // A value carried up from the base is a finding of the base.
+  if (all.length === 0)
+    return cell.state === 'carried' && isKnown(cell)
+      ? valueFinding(fact, claim.value, [{ value: cell.value, absent: cell.absent }], [])
+      : cannot(isKnown(cell) ? 'claimedOnly' : 'notKnown', claim.key);
+  const seen = all.filter((reading) => evidenceOf(catalogue, reading) === 'seen');
+  const needsSeeing = fact.measured || fact.compares === 'delay' || claim.key === 'model.delay';
+  const fit = seen.length > 0 ? seen : needsSeeing ? [] : all;
+  if (fit.length === 0)
+    return cannot(
+      'claimedOnly',
+      claim.key,
+      all.map(({ id }) => id),
+    );
+  const said = fit.map((reading) => ({
+    value: reading.value,
+    absent: reading.state === 'none',
+    ...((reading.interval ?? roundingOf(reading))
+      ? { interval: reading.interval ?? roundingOf(reading) }
+      : {}),
+  }));
+  return valueFinding(
+    fact,
+    claim.value,
+    said,
+    fit.map(({ id }) => id),
+  );
+}
+
+interface Said {
+  readonly value?: FactValue;
+  readonly absent: boolean;
+  readonly interval?: { readonly least?: number; readonly most?: number };
+}
+
+function valueFinding(
+  fact: FactKey,
+  claimed: FactValue,
+  said: readonly Said[],
+  restsOn: readonly RecordId[],
+): CheckedClaim {
+  const usable = said.filter(
+    ({ value, interval, absent }) => value !== undefined || interval !== undefined || absent,
+  );
+  if (usable.length === 0) return cannot('wordsOnly', fact.key, restsOn);
+  const isSame = (each: Said) => !each.absent && sameValue(fact, claimed, each);
+  const agreeing = usable.filter(isSame).length;
+  const verdict = agreeing === usable.length ? 'confirmed' : agreeing > 0 ? 'partly' : 'refuted';
+  const found = usable.flatMap(({ value }) => (value === undefined ? [] : [value]));
+  return { verdict, finding: { code: 'value', key: fact.key, claimed, found }, restsOn };
+}
+
+/** Dates agree where they overlap, figures of a machine where they are no more than claimed; all else as readings do. */
+function sameValue({ type, measured }: FactKey, claimed: FactValue, said: Said): boolean {
+  if (type === 'date' && typeof claimed === 'string' && typeof said.value === 'string') {
+    const [a, b] = [boundsOf(claimed), boundsOf(said.value)];
+    return a !== null && b !== null && a.first <= b.last && b.first <= a.last;
+  }
+  // Who needs less than was claimed keeps the claim.
+  const isEnough =
+    measured && typeof claimed === 'number' && typeof said.value === 'number' && said.value <= claimed;
+  return (
+    isEnough || agrees({ value: claimed, absent: false, isPartial: false }, { isPartial: false, ...said })
+  );
+}
+
+/** A superlative: is anybody before it, among those of whom the value is known? */
+function checkSuperlative({ claim, table, read }: Asked, { members }: Company): CheckedClaim {
+  const direction = read.direction ?? 'most';
+  const key = claim.key;
+  const own = table.layers[table.layers.length - 1].distribution;
+  const fact = findFactKey(key);
+  if (!fact || direction === 'first' || direction === 'only') return cannot('nothingToHold', key);
+  const mine = amountIn(members.get(own)?.facts.get(key));
+  const others = [...members.values()].filter(({ id }) => id !== own);
+  const known = others.flatMap(({ id, name, facts }) => {
+    const value = amountIn(facts.get(key));
+    return value === undefined ? [] : [{ id, name, value }];
+  });
+  const sign = direction === 'least' ? 1 : -1;
+  const before = mine === undefined ? [] : known.filter(({ value }) => sign * value < sign * mine);
+  const finding: ClaimFinding = {
+    ...{ code: 'superlative', key, direction, known: known.length, all: others.length },
+    before: before.sort((a, b) => sign * (a.value - b.value)),
+    ...(mine !== undefined && { own: mine }),
+  };
+  if (mine === undefined) return { verdict: 'unchecked', finding, restsOn: [] };
+  const verdict =
+    before.length > 0
+      ? 'refuted'
+      : known.length === others.length
+        ? 'confirmed'
+        : known.length > 1
+          ? 'partly'
+          : 'unchecked';
+  return { verdict, finding, restsOn: [] };
+}
+
+/** A number, of a list how many there are; of a list that is known in part nobody knows. */
+function amountIn(fact: MemberFact | undefined): number | undefined {
+  if (!fact || fact.isPartial) return undefined;
+  if (typeof fact.value === 'number') return fact.value;
+  return Array.isArray(fact.value) ? fact.value.length : fact.absent ? 0 : undefined;
+}
+
+/** A comparison with one that is named: under equal conditions. */
+function checkComparison(asked: Asked): CheckedClaim {
+  const { catalogue, claim, table, day, read } = asked;
+  const [other] = read.against;
+  if (!other || !findFactKey(claim.key)) return cannot('nothingToHold', claim.key);
+  const fact = findFactKey(claim.key)!;
+  const theirs = layerTable(catalogue, chainOfSubject(catalogue, other, day));
+  const name = nameOf(catalogue, other);
+  const amounts = fact.measured
+    ? measuredBeside(asked, theirs)
+    : [table, theirs].map((each) => plainAmount(topOf(each, claim.key)));
+  if (amounts === 'conditions')
+    return {
+      verdict: 'cannotBeChecked',
+      finding: { code: 'otherConditions', key: claim.key, other: name },
+      restsOn: [],
+    };
+  const [own, rival] = amounts;
+  if (own === undefined || rival === undefined || rival === 0) return cannot('notKnown', claim.key);
+  const direction = read.direction ?? 'least';
+  const share = own / rival;
+  const isThatWay = direction === 'least' ? own < rival : own > rival;
+  // A share was said to one figure: what lies within a tenth of the difference is that.
+  const isThatMuch =
+    read.share === undefined ||
+    (direction === 'least' ? share <= read.share + TOLERANCE : share >= read.share - TOLERANCE);
+  const finding: ClaimFinding = {
+    ...{ code: 'comparison', key: claim.key, other: name, own, theirs: rival, share, direction },
+    ...(read.share !== undefined && { claimedShare: read.share }),
+  };
+  return { verdict: isThatWay ? (isThatMuch ? 'confirmed' : 'partly') : 'refuted', finding, restsOn: [] };
+}
+
+/** Within this of a claimed share it is that much. */
+const TOLERANCE = 0.02;
+
+function plainAmount(cell: Cell | undefined): number | undefined {
+  if (!cell || !isKnown(cell) || isUncheckedHere(cell) || cell.isPartial) return undefined;
+  if (typeof cell.value === 'number') return cell.value;
+  return Array.isArray(cell.value) ? cell.value.length : undefined;
+}
+
+function measuredBeside(
+  { catalogue, claim, table }: Asked,
+  theirs: LayerTable,
+): (number | undefined)[] | 'conditions' {
+  const sides = [table, theirs].map((each) => {
+    const cell = topOf(each, claim.key);
+    return cell ? measurementsOf(catalogue, each, cell.readings) : [];
+  });
+  if (sides.some((all) => all.length === 0)) return [undefined, undefined];
+  const chosen = chooseMeasurements(claim.key, sides);
+  if (chosen.some(({ differs }) => differs)) return 'conditions';
+  return chosen.map(({ measurement }) =>
+    typeof measurement?.reading.value === 'number' ? measurement.reading.value : undefined,
+  );
+}
+
+/** What it calls its release model, against what shows. */
+function checkModel({ catalogue, claim, table }: Asked): CheckedClaim {
+  const { kind, reasons } = inferModel(catalogue, table);
+  const claimed =
+    typeof claim.value === 'string' ? claim.value : /rolling/i.test(claim.wording) ? 'rolling' : 'fixed';
+  if (!kind) return cannot('notKnown', claim.key || 'model.kind');
+  const isExact = kind === claimed;
+  const finding: ClaimFinding = { code: 'model', claimed, inferred: kind, reasons };
+  return {
+    verdict: isExact ? 'confirmed' : isSameSide(kind, claimed) ? 'partly' : 'refuted',
+    finding,
+    restsOn: [],
+  };
+}
+
+/** What it says it is built on, or that it is built on nothing. */
+function checkBase({ catalogue, claim, table }: Asked): CheckedClaim {
+  const top = table.layers[table.layers.length - 1];
+  const links = [...new Set([top.id, top.edition ?? top.id, top.distribution])].flatMap((id) =>
+    linksFrom(catalogue, id),
+  );
+  const borrowed = links.filter((link) => !isLineal(link));
+  const bases = table.layers.slice(0, -1).map(({ distribution }) => distribution);
+  const finding: ClaimFinding = {
+    code: 'base',
+    bases: [...new Set(top.bases.map(({ base }) => nameOf(catalogue, base)))],
+    borrowed: [...new Set(borrowed.map(({ base }) => nameOf(catalogue, base)))],
+  };
+  const restsOn = [...top.bases, ...borrowed].map(({ id }) => id);
+  const independent = topOf(table, 'lineage.independent')?.value;
+  const isClaimedAlone =
+    claim.value === true ||
+    /\bindependent\b|from (nothing|scratch|the ground up)|nobody/i.test(claim.wording);
+  if (isClaimedAlone) {
+    if (top.bases.length > 0) return { verdict: 'refuted', finding, restsOn };
+    if (independent === true)
+      return { verdict: borrowed.length > 0 ? 'partly' : 'confirmed', finding, restsOn };
+    return cannot('notKnown', claim.key);
+  }
+  const meant = claim.against.length > 0 ? claim.against : namedIn(catalogue, claim);
+  if (meant.length === 0) return cannot('nothingToHold', claim.key);
+  const isIn = (ids: readonly RecordId[]) => meant.every((id) => ids.includes(distributionOf(catalogue, id)));
+  if (isIn(bases)) return { verdict: 'confirmed', finding, restsOn };
+  if (isIn([...bases, ...borrowed.map(({ base }) => distributionOf(catalogue, base))]))
+    return { verdict: 'partly', finding, restsOn };
+  return top.bases.length > 0 || independent === true
+    ? { verdict: 'refuted', finding, restsOn }
+    : cannot('notKnown', claim.key);
+}
+
+/** Projects that the wording or the value names behind “on” or “of”. */
+function namedIn(catalogue: Catalogue, { wording, value }: Claim): RecordId[] {
+  const text = foldText(typeof value === 'string' ? value : wording);
+  return [...catalogue.records.distribution.values()]
+    .filter(({ name }) => ` ${text} `.includes(` ${foldText(name)} `))
+    .map(({ id }) => id);
+}
+
+/** Whom it is said to be for, against what the system does. */
+function checkAudience({ claim, table }: Asked): CheckedClaim {
+  const rule = AUDIENCES.find(({ pattern }) => pattern.test(claim.wording))!;
+  const cell = topOf(table, rule.key);
+  if (!cell || !isKnown(cell) || cell.state === 'spoiled') return cannot('notKnown', rule.key);
+  const says = cell.absent
+    ? 'none'
+    : cell.value === true
+      ? 'yes'
+      : cell.value === false
+        ? 'no'
+        : textIn(cell.value);
+  const finding: ClaimFinding = { code: 'audience', key: rule.key, says };
+  const restsOn = cell.inForce ? [cell.inForce.id] : [];
+  if (rule.against.test(says)) return { verdict: 'refuted', finding, restsOn };
+  // One thing that speaks for it does not make it so.
+  return rule.speaksFor.test(says)
+    ? { verdict: 'partly', finding, restsOn }
+    : { verdict: 'cannotBeChecked', finding, restsOn };
+}
+
+const textIn = (value: FactValue | undefined) =>
+  Array.isArray(value)
+    ? elementsOfValue(value)
+        .map(({ name }) => name)
+        .join(', ')
+    : String(value ?? '');
