@@ -6,6 +6,7 @@ import { formatWhen } from '../catalogue/formatWhen.ts';
 import { formatDay } from '../catalogue/days.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { OpenPoint } from '../judging/open/openPoints.ts';
+import type { VisitItem, VisitReason } from '../judging/open/nextVisit.ts';
 import type { OpenRule } from '../judging/open/openRules.ts';
 import { toldReading } from '../judging/statements/told.ts';
 import { nameOf } from '../lineage/names.ts';
@@ -266,5 +267,19 @@ export function wordSetAside({ settlement, state }: OpenPoint): string {
   return why ? `${said}: ${why}` : said;
 }
 
-/** The label of a fact by its key. */
-export const labelOfKey = (key: string): string => findFactKey(key)?.label ?? key;
+/** Why something is worth looking at, in a clause. */
+export function wordVisitReason(reason: VisitReason): string {
+  switch (reason.code) {
+    case 'open':
+      return OPEN_WORDS[reason.rule].title.toLowerCase();
+    case 'decides':
+      return `decides for ${reason.of}`;
+    case 'company':
+      return `${reason.known} of ${reason.of} on the same base have it recorded`;
+  }
+}
+
+/** What a visit is to look at: the label of a fact, or a whole area. */
+export function labelOfItem({ key, area }: VisitItem): string {
+  return area ? `${labelOfArea(area)}, all of it` : (findFactKey(key)?.label ?? key);
+}

@@ -86,19 +86,19 @@ export function wordRanking({ candidates, first, turnedByFact, turnedByWeight, p
         `${listOf(tied.map(({ name }) => name))} meet${tied.length > 1 ? '' : 's'} what must be there, as far as is known.`,
       );
   }
-  for (const { name, mustHaves } of out)
-    sentences.push(
-      `${name} is out: ${listOf(mustHaves.filter(({ met }) => met === 'no').map(({ text }) => text))} is not met.`,
-    );
-  const unknown = left.filter(({ mustHaves }) => mustHaves.some(({ met }) => met === 'not known'));
-  for (const { name, mustHaves } of unknown)
-    sentences.push(
-      `Of ${name} it is not known whether it meets ${listOf(mustHaves.filter(({ met }) => met === 'not known').map(({ text }) => text))}.`,
-    );
+  for (const { names, texts } of byMustHaves(out, 'no'))
+    sentences.push(`${listOf(names)} ${names.length > 1 ? 'are' : 'is'} out: “${texts}” is not met.`);
+  for (const { names, texts } of byMustHaves(left, 'not known'))
+    sentences.push(`Of ${listOf(names)} it is not known whether “${texts}” is met.`);
   if (first && turnedByWeight.length)
-    sentences.push(`A fifth more or less weight on ${listOf(turnedByWeight, 'or')} would put another first.`);
+    sentences.push(
+      `A fifth more or less weight on ${listOf(
+        turnedByWeight.map((name) => `“${name}”`),
+        'or',
+      )} would put another first.`,
+    );
   if (first && turnedByFact.length) {
-    const facts = turnedByFact.map(({ candidate, on }) => `${on} of ${candidate}`);
+    const facts = turnedByFact.map(({ candidate, on }) => `“${on}” of ${candidate}`);
     sentences.push(
       `Another would be first if ${listOf(facts.slice(0, 4), 'or')}${facts.length > 4 ? ` (and ${facts.length - 4} more)` : ''} turned out otherwise.`,
     );
@@ -106,4 +106,17 @@ export function wordRanking({ candidates, first, turnedByFact, turnedByWeight, p
   if (first && !turnedByWeight.length && !turnedByFact.length && left.length > 1)
     sentences.push('No single weight and no single uncertain value turns that.');
   return sentences;
+}
+
+/** Candidates with the must-haves of which something is so, those with the same ones together. */
+function byMustHaves(
+  candidates: readonly Ranked[],
+  is: 'no' | 'not known',
+): { readonly names: readonly string[]; readonly texts: string }[] {
+  const groups = new Map<string, string[]>();
+  for (const { name, mustHaves } of candidates) {
+    const texts = mustHaves.filter(({ met }) => met === is).map(({ text }) => text);
+    if (texts.length) groups.set(texts.join('” and “'), [...(groups.get(texts.join('” and “')) ?? []), name]);
+  }
+  return [...groups].map(([texts, names]) => ({ texts, names }));
 }

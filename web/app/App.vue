@@ -36,6 +36,9 @@ const RAIL = [
   { to: '/company', label: 'Company', key: '5', path: 'M3 17V9h4v8M10 17V4h4v13M17 17v-6h4v6M2 17h20' },
   { to: '/intake', label: 'Intake', key: '6', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
   { to: '/freshness', label: 'Freshness', key: '7', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
+  { to: '/support', label: 'Support', key: '8', path: 'M3 4h11v4H3zM8 12h13v4H8zM17 1v18' },
+  { to: '/settle', label: 'Settle', key: '9', path: 'M12 2v12M4 6h16M4 6l-3 7h6zM20 6l-3 7h6zM7 18h10' },
+  { to: '/choose', label: 'Choose', key: '0', path: 'M3 5h18M3 10h12M3 15h7M17 12l2 3 4-5' },
 ] as const;
 
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);

@@ -17,69 +17,12 @@ import { topOf } from '../../layers/areas/cells.ts';
 import { evidenceOf } from '../../layers/evidenceOf.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { chainOfSubject } from '../../lineage/chain.ts';
-import { linksFrom, isLineal } from '../../lineage/linksInForce.ts';
 import { nameOf } from '../../lineage/names.ts';
-import { distributionOf } from '../../lineage/releases.ts';
 import type { Company, MemberFact } from '../company/company.ts';
 import { chooseMeasurements, measurementsOf, roundingOf } from '../sides/measuring.ts';
-import { inferModel, isSameSide, type ModelReason } from './inferModel.ts';
-import { AUDIENCES, readClaim, type Direction, type ReadClaim } from './readClaim.ts';
-
-/** What was found, as a code with its particulars; words are made of it in wording/claimText.ts. */
-export type ClaimFinding =
-  | { readonly code: 'notKnown' | 'claimedOnly' | 'wordsOnly' | 'nothingToHold'; readonly key: string }
-  | {
-      readonly code: 'count';
-      readonly key: string;
-      readonly claimed: number;
-      readonly found: number;
-      /** Whether an element that is called none is among them. */
-      readonly withNone: boolean;
-      readonly isPartial: boolean;
-    }
-  | {
-      readonly code: 'value';
-      readonly key: string;
-      readonly claimed: FactValue;
-      readonly found: readonly FactValue[];
-    }
-  | {
-      readonly code: 'superlative';
-      readonly key: string;
-      readonly direction: Direction;
-      readonly known: number;
-      readonly all: number;
-      /** Who is before it, the first first. */
-      readonly before: readonly { readonly id: RecordId; readonly name: string; readonly value: number }[];
-      readonly own?: number;
-    }
-  | {
-      readonly code: 'comparison';
-      readonly key: string;
-      readonly other: string;
-      readonly own: number;
-      readonly theirs: number;
-      readonly share: number;
-      readonly claimedShare?: number;
-      readonly direction: Direction;
-    }
-  | { readonly code: 'otherConditions'; readonly key: string; readonly other: string }
-  | {
-      readonly code: 'model';
-      readonly claimed: string;
-      readonly inferred: string;
-      readonly reasons: readonly ModelReason[];
-    }
-  | { readonly code: 'base'; readonly bases: readonly string[]; readonly borrowed: readonly string[] }
-  | { readonly code: 'audience'; readonly key: string; readonly says: string };
-
-/** A finding, the verdict that it bears out, and what it rests on. */
-export interface CheckedClaim {
-  readonly verdict: Claim['verdict'];
-  readonly finding: ClaimFinding;
-  /** The readings and links that it rests on. */
-  readonly restsOn: readonly RecordId[];
-}
+import { checkAudience, checkBase, checkModel } from './checkProject.ts';
+import { cannot, type AskedClaim, type CheckedClaim, type ClaimFinding } from './finding.ts';
+import { readClaim } from './readClaim.ts';
 
 /** Holds a claim against the catalogue as of a day. `everybody` is asked only of a superlative. */
 export function checkClaim(
@@ -90,7 +33,7 @@ export function checkClaim(
 ): CheckedClaim {
   const table = layerTable(catalogue, chainOfSubject(catalogue, claim.subject, day));
   const read = readClaim(catalogue, claim);
-  const asked: Asked = { catalogue, claim, table, day, read };
+  const asked: AskedClaim = { catalogue, claim, table, day, read };
   switch (read.kind) {
     case 'count':
       return checkCount(asked);
@@ -111,26 +54,8 @@ export function checkClaim(
   }
 }
 
-interface Asked {
-  readonly catalogue: Catalogue;
-  readonly claim: Claim;
-  readonly table: LayerTable;
-  readonly day: number;
-  readonly read: ReadClaim;
-}
-
-const cannot = (
-  code: 'notKnown' | 'claimedOnly' | 'wordsOnly' | 'nothingToHold',
-  key: string,
-  restsOn: readonly RecordId[] = [],
-): CheckedClaim => ({
-  verdict: code === 'notKnown' || code === 'claimedOnly' ? 'unchecked' : 'cannotBeChecked',
-  finding: { code, key },
-  restsOn,
-});
-
 /** Readings of a cell that are fit to hold a claim against, the one in force first: not spoiled, and not where the claim itself is made. */
-function findings({ claim }: Asked, { inForce, readings }: Cell): Reading[] {
+function findings({ claim }: AskedClaim, { inForce, readings }: Cell): Reading[] {
   const others = readings.filter(({ id }) => id !== inForce?.id);
   return [...(inForce ? [inForce] : []), ...others].filter(
     ({ state, spoiledBy, accepted, source, certainty }) =>
@@ -142,7 +67,7 @@ function findings({ claim }: Asked, { inForce, readings }: Cell): Reading[] {
 }
 
 /** A count: is the list that long? With an element called none counted or not. */
-function checkCount(asked: Asked): CheckedClaim {
+function checkCount(asked: AskedClaim): CheckedClaim {
   const { claim, table } = asked;
   const cell = topOf(table, claim.key);
   const claimed = claim.value;
@@ -171,7 +96,7 @@ function checkCount(asked: Asked): CheckedClaim {
 }
 
 /** A value: does what was seen agree, as far as both were said? */
-function checkValue(asked: Asked): CheckedClaim {
+function checkValue(asked: AskedClaim): CheckedClaim {
   const { catalogue, claim, table } = asked;
   const fact = findFactKey(claim.key);
   const cell = topOf(table, claim.key);
@@ -245,7 +170,7 @@ function sameValue({ type, measured }: FactKey, claimed: FactValue, said: Said):
 }
 
 /** A superlative: is anybody before it, among those of whom the value is known? */
-function checkSuperlative({ claim, table, read }: Asked, { members }: Company): CheckedClaim {
+function checkSuperlative({ claim, table, read }: AskedClaim, { members }: Company): CheckedClaim {
   const direction = read.direction ?? 'most';
   const key = claim.key;
   const own = table.layers[table.layers.length - 1].distribution;
@@ -284,7 +209,7 @@ function amountIn(fact: MemberFact | undefined): number | undefined {
 }
 
 /** A comparison with one that is named: under equal conditions. */
-function checkComparison(asked: Asked): CheckedClaim {
+function checkComparison(asked: AskedClaim): CheckedClaim {
   const { catalogue, claim, table, day, read } = asked;
   const [other] = read.against;
   if (!other || !findFactKey(claim.key)) return cannot('nothingToHold', claim.key);
@@ -326,7 +251,7 @@ function plainAmount(cell: Cell | undefined): number | undefined {
 }
 
 function measuredBeside(
-  { catalogue, claim, table }: Asked,
+  { catalogue, claim, table }: AskedClaim,
   theirs: LayerTable,
 ): (number | undefined)[] | 'conditions' {
   const sides = [table, theirs].map((each) => {
@@ -340,89 +265,3 @@ function measuredBeside(
     typeof measurement?.reading.value === 'number' ? measurement.reading.value : undefined,
   );
 }
-
-/** What it calls its release model, against what shows. */
-function checkModel({ catalogue, claim, table }: Asked): CheckedClaim {
-  const { kind, reasons } = inferModel(catalogue, table);
-  const claimed =
-    typeof claim.value === 'string' ? claim.value : /rolling/i.test(claim.wording) ? 'rolling' : 'fixed';
-  if (!kind) return cannot('notKnown', claim.key || 'model.kind');
-  const isExact = kind === claimed;
-  const finding: ClaimFinding = { code: 'model', claimed, inferred: kind, reasons };
-  return {
-    verdict: isExact ? 'confirmed' : isSameSide(kind, claimed) ? 'partly' : 'refuted',
-    finding,
-    restsOn: [],
-  };
-}
-
-/** What it says it is built on, or that it is built on nothing. */
-function checkBase({ catalogue, claim, table }: Asked): CheckedClaim {
-  const top = table.layers[table.layers.length - 1];
-  const links = [...new Set([top.id, top.edition ?? top.id, top.distribution])].flatMap((id) =>
-    linksFrom(catalogue, id),
-  );
-  const borrowed = links.filter((link) => !isLineal(link));
-  const bases = table.layers.slice(0, -1).map(({ distribution }) => distribution);
-  const finding: ClaimFinding = {
-    code: 'base',
-    bases: [...new Set(top.bases.map(({ base }) => nameOf(catalogue, base)))],
-    borrowed: [...new Set(borrowed.map(({ base }) => nameOf(catalogue, base)))],
-  };
-  const restsOn = [...top.bases, ...borrowed].map(({ id }) => id);
-  const independent = topOf(table, 'lineage.independent')?.value;
-  const isClaimedAlone =
-    claim.value === true ||
-    /\bindependent\b|from (nothing|scratch|the ground up)|nobody/i.test(claim.wording);
-  if (isClaimedAlone) {
-    if (top.bases.length > 0) return { verdict: 'refuted', finding, restsOn };
-    if (independent === true)
-      return { verdict: borrowed.length > 0 ? 'partly' : 'confirmed', finding, restsOn };
-    return cannot('notKnown', claim.key);
-  }
-  const meant = claim.against.length > 0 ? claim.against : namedIn(catalogue, claim);
-  if (meant.length === 0) return cannot('nothingToHold', claim.key);
-  const isIn = (ids: readonly RecordId[]) => meant.every((id) => ids.includes(distributionOf(catalogue, id)));
-  if (isIn(bases)) return { verdict: 'confirmed', finding, restsOn };
-  if (isIn([...bases, ...borrowed.map(({ base }) => distributionOf(catalogue, base))]))
-    return { verdict: 'partly', finding, restsOn };
-  return top.bases.length > 0 || independent === true
-    ? { verdict: 'refuted', finding, restsOn }
-    : cannot('notKnown', claim.key);
-}
-
-/** Projects that the wording or the value names behind “on” or “of”. */
-function namedIn(catalogue: Catalogue, { wording, value }: Claim): RecordId[] {
-  const text = foldText(typeof value === 'string' ? value : wording);
-  return [...catalogue.records.distribution.values()]
-    .filter(({ name }) => ` ${text} `.includes(` ${foldText(name)} `))
-    .map(({ id }) => id);
-}
-
-/** Whom it is said to be for, against what the system does. */
-function checkAudience({ claim, table }: Asked): CheckedClaim {
-  const rule = AUDIENCES.find(({ pattern }) => pattern.test(claim.wording))!;
-  const cell = topOf(table, rule.key);
-  if (!cell || !isKnown(cell) || cell.state === 'spoiled') return cannot('notKnown', rule.key);
-  const says = cell.absent
-    ? 'none'
-    : cell.value === true
-      ? 'yes'
-      : cell.value === false
-        ? 'no'
-        : textIn(cell.value);
-  const finding: ClaimFinding = { code: 'audience', key: rule.key, says };
-  const restsOn = cell.inForce ? [cell.inForce.id] : [];
-  if (rule.against.test(says)) return { verdict: 'refuted', finding, restsOn };
-  // One thing that speaks for it does not make it so.
-  return rule.speaksFor.test(says)
-    ? { verdict: 'partly', finding, restsOn }
-    : { verdict: 'cannotBeChecked', finding, restsOn };
-}
-
-const textIn = (value: FactValue | undefined) =>
-  Array.isArray(value)
-    ? elementsOfValue(value)
-        .map(({ name }) => name)
-        .join(', ')
-    : String(value ?? '');

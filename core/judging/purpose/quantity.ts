@@ -165,7 +165,12 @@ function amountOfNumber(
 /** The end that counts, as it is known: what rolls on has none, and lasts for ever. */
 function supportAmount(catalogue: Catalogue, table: LayerTable, key: string, day: number): Amount {
   const row = supportRowOf(catalogue, table, day);
-  if (key === 'support.past') return amountOfNumber(row.gapDays, undefined, undefined);
+  if (key === 'support.past') {
+    // What stands on nothing promises nothing past it.
+    const isRoot = row.bases.length === 0 && topOf(table, 'lineage.independent')?.value === true;
+    const days = row.gapDays ?? (isRoot ? 0 : undefined);
+    return days === undefined ? nothing('unknown') : { value: days, least: days, most: days };
+  }
   if (key === 'support.covered') {
     const end = coveredUntil(row);
     return end === undefined ? nothing('unknown') : { value: end, least: end, most: end };

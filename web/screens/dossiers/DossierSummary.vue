@@ -5,6 +5,7 @@ import type { LocationQueryValue } from 'vue-router';
 import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { openPointsOf } from '../../../core/judging/open/openPoints.ts';
 import { dossierStatements } from '../../../core/judging/statements/dossierStatements.ts';
 import {
   STATEMENT_PARTS,
@@ -67,6 +68,7 @@ const comparison = computed(() => {
   return link && newestComparison(props.catalogue, link, props.day);
 });
 /** Sources are numbered in the order in which statements rest on them. */
+const openCount = computed(() => openPointsOf(props.catalogue, props.table).length);
 const numbers = computed(() => {
   const found = new Map<RecordId, number>();
   for (const { statement } of told.value)
@@ -83,6 +85,8 @@ function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryVa
   const kept = { asof, edition: edition as string | undefined };
   if ('link' in to)
     return { name: 'lineage', query: { at: props.table.layers.at(-1)!.distribution, link: to.link, asof } };
+  if ('part' in to && to.part === 'settle')
+    return { name: 'settle', query: { of: props.table.layers.at(-1)!.id, ...kept } };
   if ('part' in to) return { query: { tab: to.part, ...kept } };
   return { query: { tab: 'layers', fact: to.fact, ...kept } };
 }
@@ -93,7 +97,22 @@ function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryVa
     <div class="sections">
       <div v-for="(column, side) in columns" :key="side">
         <section v-for="{ part, shown, folded } in column" :key="part" :class="part">
-          <h2>{{ PART_TITLES[part] }}</h2>
+          <h2>
+            {{ PART_TITLES[part] }}
+            <router-link
+              v-if="part === 'unsettled'"
+              class="accent-link small count"
+              :to="{
+                name: 'settle',
+                query: {
+                  of: table.layers.at(-1)!.id,
+                  asof: $route.query.asof,
+                  edition: $route.query.edition,
+                },
+              }"
+              >{{ formatNumberOf(openCount, 'open point') }}</router-link
+            >
+          </h2>
           <p v-for="(paragraph, i) in shown" :key="i">
             <strong v-if="paragraph[0].lead && part !== 'doubt'">{{ paragraph[0].lead }}. </strong>
             <template v-for="{ statement, text } in paragraph" :key="text">

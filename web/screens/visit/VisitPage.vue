@@ -2,14 +2,18 @@
 /** Beside the log: the first page as it now reads, and what was not looked at yet. */
 import { computed } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
+import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { dossierStatements } from '../../../core/judging/statements/dossierStatements.ts';
+import { nextVisit, type VisitItem } from '../../../core/judging/open/nextVisit.ts';
 import { STATEMENT_PARTS } from '../../../core/judging/statements/statement.ts';
+import { labelOfItem, wordVisitReason } from '../../../core/wording/openText.ts';
 import { PART_TITLES, wordStatement } from '../../../core/wording/statements/wordStatement.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
 
 const props = defineProps<{ subject: RecordId; edition?: RecordId }>();
+const emit = defineEmits<{ begin: [text: string] }>();
 const store = useCatalogueStore();
 const { day } = useAsOf();
 const table = computed(() => store.tableOf(store.catalogue, props.subject, day.value, props.edition));
@@ -26,6 +30,13 @@ const parts = computed(() => {
     texts: told.filter((each) => each.part === part).map(({ text }) => text),
   })).filter(({ texts }) => texts.length > 0);
 });
+const FIRST = 6;
+const first = computed(() => nextVisit(store.catalogue, table.value).slice(0, FIRST));
+/** What a line about an item begins with: the name of the fact; of an area, that of its first one. */
+function beginningOf({ key, area }: VisitItem): string {
+  const fact = findFactKey(key) ?? table.value.rows.find((row) => row.fact.area === area)?.fact;
+  return fact ? `${fact.label.toLowerCase()} ` : '';
+}
 /** Facts of each area that nobody has said anything of here. */
 const unseen = computed(() =>
   AREAS.map(({ id, label }) => {
@@ -45,6 +56,22 @@ const unseen = computed(() =>
     <section v-for="{ part, texts } in parts" :key="part" :class="part">
       <h3>{{ PART_TITLES[part] }}</h3>
       <p v-for="text in texts" :key="text">{{ text }}</p>
+    </section>
+    <section v-if="first.length">
+      <h3>To look at first</h3>
+      <ul class="first">
+        <li v-for="item in first" :key="item.key || item.area">
+          <button class="accent-link" title="Begin a line about it" @click="emit('begin', beginningOf(item))">
+            {{ labelOfItem(item) }}
+          </button>
+          <span class="small soft">{{ item.reasons.map(wordVisitReason).join('; ') }}</span>
+        </li>
+      </ul>
+      <router-link
+        class="plain-link small"
+        :to="{ name: 'settle', query: { of: subject, edition, view: 'visit' } }"
+        >All of it, as a list to print</router-link
+      >
     </section>
     <section v-if="unseen.length">
       <h3>Not looked at yet</h3>
@@ -75,6 +102,13 @@ h3 {
 p {
   margin: 3px 0;
   line-height: 1.45;
+}
+.first {
+  list-style: none;
+  padding: 0;
+}
+.first li > * + * {
+  margin-left: 8px;
 }
 .doubt h3 {
   color: rgb(var(--v-theme-error));

@@ -74,6 +74,11 @@ function goOn(id: string): void {
   visit.turn = { subject: of!, source: id, ...(conditions.edition && { edition: conditions.edition }) };
   field.value?.focus();
 }
+/** Begins a line, unless one is being written. */
+function beginLine(text: string): void {
+  if (!visit.text.trim()) visit.text = text;
+  field.value?.focus();
+}
 function onRecorded(): void {
   // The newest line, and the field, stay in sight.
   requestAnimationFrame(() => work.value?.scrollTo({ top: work.value.scrollHeight }));
@@ -149,7 +154,7 @@ function onRecorded(): void {
       </p>
     </div>
     <aside v-if="visit.subject" class="detail" aria-label="The first page as it now reads">
-      <VisitPage :subject="visit.subject" :edition="visit.edition" />
+      <VisitPage :subject="visit.subject" :edition="visit.edition" @begin="beginLine" />
     </aside>
   </div>
 </template>
