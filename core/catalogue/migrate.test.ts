@@ -104,6 +104,14 @@ describe('migrations', () => {
     );
     expect(migrateRecord(kept, { edition: 1 }, 'x')).toEqual({ ...kept, entered: 0 });
   });
+  it('of the third version of judgements loses nothing: scores were sure, and nothing had changed', () => {
+    const frozen = JSON.parse(
+      '{"id":"assessment:b","kind":"assessment","entered":4,"subject":"distribution:a","author":"R","criteria":[{"name":"memory","weight":3,"score":7,"reason":"small"}],"strengths":[],"weaknesses":[],"neutral":[],"suits":[],"doesNotSuit":[],"alternatives":[],"why":"","machine":"","scale":"ten","mustHaves":[],"rule":[],"ranks":[],"onPoint":[],"bias":""}',
+    ) as Record<string, unknown>;
+    expect(migrateRecord(frozen, { assessment: 3 }, 'x')).toEqual({ ...frozen, changed: '' });
+    const doubtful = { ...frozen, criteria: [{ name: 'memory', weight: 3, score: 7, least: 8, reason: '' }] };
+    expect(migrateRecord(doubtful, { assessment: 4 }, 'x')).toMatchObject({ code: 'record.invalid' });
+  });
   it('are one fewer than the version of every real kind', () => {
     for (const kind of Object.values(RECORD_KINDS))
       expect(kind.migrations, kind.name).toHaveLength(kind.version - 1);

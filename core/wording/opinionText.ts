@@ -22,7 +22,9 @@ export function wordTotal(assessment: Assessment): string {
 }
 
 function rangeOf({ least, most }: Total, assessment: Assessment): string {
-  return most - least < 0.005 ? '' : `, ${onScale(least, assessment)} to ${onScale(most, assessment)}`;
+  if (most - least < 0.005) return '';
+  const [low, high] = [least, most].map((share) => onScale(share, assessment).replace(/( of 10| %)$/, ''));
+  return ` (${low} to ${high})`;
 }
 
 /** A share of a scale as its author writes it. */

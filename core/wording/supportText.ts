@@ -31,7 +31,7 @@ export function wordDays(count: number): string {
 export const SUPPORT_STATES: Readonly<Record<SupportState, string>> = {
   supported: 'supported',
   rolls: 'rolls on, no end',
-  ended: 'ended',
+  ended: 'over by then',
   maybe: 'not known to the day',
   unknown: 'nothing stated',
   notYet: 'not out yet',
@@ -64,7 +64,7 @@ export function wordSupport(row: SupportRow): string {
   if (gapDays !== undefined && gapDays > 0)
     sentences.push(`${row.isGapExact ? '' : 'up to '}${days(gapDays)} of the promise have no base`);
   if (daysLeft !== undefined)
-    sentences.push(daysLeft >= 0 ? `${wordDays(daysLeft)} left` : `ended ${wordDays(daysLeft)} before`);
+    sentences.push(daysLeft >= 0 ? `${wordDays(daysLeft)} left` : `over for ${wordDays(daysLeft)} by then`);
   return `${sentences.map(capital).join('. ')}.`;
 }
 

@@ -36,12 +36,11 @@ function keep(): void {
 <style scoped>
 .field {
   width: 100%;
+  font: inherit;
+}
+.field:not(:hover, :focus) {
+  padding-left: 0;
   border-color: transparent;
   background: none;
-}
-.field:hover,
-.field:focus {
-  border-color: rgb(var(--v-theme-line));
-  background: rgb(var(--v-theme-surface));
 }
 </style>

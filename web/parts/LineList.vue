@@ -97,8 +97,10 @@ function add(): void {
 .field {
   width: 100%;
 }
-.adding {
-  margin-top: 2px;
+.adding:not(:hover, :focus) {
+  padding-left: 0;
+  border-color: transparent;
+  background: none;
 }
 @media print {
   .adding {

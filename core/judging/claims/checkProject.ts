@@ -1,8 +1,7 @@
 /** Claims about the project as a whole, held against the catalogue: its release model, what it is built on, whom it is for. */
-import type { Catalogue } from '../../catalogue/catalogue.ts';
+import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
-import { foldText } from '../../catalogue/foldText.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { isKnown } from '../../layers/cell.ts';
 import { topOf } from '../../layers/areas/cells.ts';
@@ -63,13 +62,20 @@ export function checkBase({ catalogue, claim, table }: AskedClaim): CheckedClaim
     : cannot('notKnown', claim.key);
 }
 
-/** Projects that the wording or the value names behind “on” or “of”. */
+/** Projects that the value or the wording names, each as a word of its own. */
 function namedIn(catalogue: Catalogue, { wording, value }: Claim): RecordId[] {
-  const text = foldText(typeof value === 'string' ? value : wording);
-  return [...catalogue.records.distribution.values()]
-    .filter(({ name }) => ` ${text} `.includes(` ${foldText(name)} `))
+  const text = ` ${wordsOf(typeof value === 'string' ? value : wording)} `;
+  return [...recordsOf(catalogue, 'distribution')]
+    .filter(({ name }) => text.includes(` ${wordsOf(name)} `))
     .map(({ id }) => id);
 }
+
+const wordsOf = (text: string) =>
+  text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .join(' ');
 
 /** Whom it is said to be for, against what the system does. */
 export function checkAudience({ claim, table }: AskedClaim): CheckedClaim {
