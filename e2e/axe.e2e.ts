@@ -37,6 +37,10 @@ const SCREENS = [
   ].map((more) => `/company?about=distribution:varnley${more}`),
   '/intake',
   '/freshness',
+  '/support',
+  '/settle?of=release:tidewater-7.1',
+  '/settle?of=release:tidewater-7.1&view=visit',
+  '/choose',
   '/nowhere',
 ];
 

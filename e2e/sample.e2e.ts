@@ -57,9 +57,11 @@ describe('with the sample', () => {
   it('shows assessments that disagree, claims and open questions', async () => {
     const { page } = browser;
     await page.goto(`${server.address}/dossiers/release:tidewater-7.1?tab=assessment`);
-    const scores = page.getByRole('table', { name: 'Assessments' });
-    await scores.getByText('K. Brand').waitFor();
-    await scores.getByText('M. Ardley').waitFor();
+    const judgements = page.getByRole('table', { name: 'Judgements' });
+    await judgements.waitFor();
+    const authors = judgements.getByLabel('Author');
+    const names = await Promise.all((await authors.all()).map((each) => each.inputValue()));
+    expect(names).toEqual(['M. Ardley', 'K. Brand']);
     await page.getByText('“Five kernels to choose from”').waitFor();
     await page.getByText('Is the guide read aloud by a screen reader?').waitFor();
   });

@@ -5,6 +5,7 @@ import { conditionsOf } from '../core/capture/conditions.ts';
 import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop } from '../core/capture/system.ts';
+import { opinionsOf, standingOpinions } from '../core/judging/opinions/opinions.ts';
 import { scoreOf } from '../core/catalogue/assessment.ts';
 import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { RELATIONS } from '../core/catalogue/relations.ts';
@@ -141,9 +142,9 @@ describe('the scenario', () => {
       new Set(['unchecked', 'confirmed', 'partly', 'refuted']),
     );
     expect(all('question').length).toBeGreaterThan(10);
-    const scores = all('assessment')
-      .filter(({ subject }) => subject === 'release:tidewater-7.1')
-      .map((each) => scoreOf(each)!);
+    const opinions = opinionsOf(catalogue, ['release:tidewater-7.1']);
+    expect(opinions).toHaveLength(3);
+    const scores = standingOpinions(opinions).map((each) => scoreOf(each)!);
     expect(scores).toHaveLength(2);
     expect(Math.abs(scores[0] - scores[1])).toBeGreaterThan(1);
   });

@@ -21,17 +21,6 @@ async function measured(page: Page): Promise<void> {
 const SHOTS: readonly Shot[] = [
   { name: 'lineage', address: '/lineage?at=distribution:tidewater' },
   { name: 'lineage-dark', address: '/lineage?at=distribution:nettlebed&changed=kernel', dark: true },
-  {
-    name: 'catalogues',
-    address: '/lineage',
-    act: async (page) => {
-      await page.locator('header .catalogue').click();
-      await page.getByText('All catalogues of this browser').click();
-      await page.getByText('The browser may clear it').waitFor();
-      await page.waitForTimeout(400);
-    },
-  },
-  { name: 'lineage-outline', address: '/lineage?view=outline' },
   { name: 'dossier-timeline', address: '/dossiers/release:varnley-6?tab=timeline' },
   {
     name: 'visit',
@@ -45,7 +34,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'dossier-summary', address: '/dossiers/release:tidewater-7.1?tab=summary' },
   { name: 'dossier-welcome', address: '/dossiers/release:tidewater-7.1?area=welcome' },
   { name: 'dossier-changes', address: '/dossiers/release:penhallow-5?tab=changes' },
-  { name: 'dossier-editions', address: '/dossiers/release:quickthorn-26.10?tab=editions' },
   {
     name: 'dossier-evidence',
     address: '/dossiers/release:tidewater-7.1?tab=evidence&by=capture&source=source:capture-tidewater-7.1',
@@ -63,6 +51,9 @@ const SHOTS: readonly Shot[] = [
     address: '/company?about=distribution:tidewater&company=cohort:larkspur-s-family',
     act: async (page) => page.getByRole('list', { name: 'What sets Tidewater apart' }).waitFor(),
   },
+  { name: 'choose', address: '/choose' },
+  { name: 'support', address: '/support' },
+  { name: 'settle', address: '/settle?of=release:tidewater-7.1' },
   {
     name: 'intake',
     address: '/intake',

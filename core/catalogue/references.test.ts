@@ -36,6 +36,7 @@ function idPaths(schema: Record<string, unknown>, path = ''): string[] {
   return [
     ...Object.entries(inner).flatMap(([name, each]) => idPaths(each, path ? `${path}.${name}` : name)),
     ...(items ? idPaths(items, `${path}[]`) : []),
+    ...((schema.anyOf ?? []) as Record<string, unknown>[]).flatMap((each) => idPaths(each, path)),
   ];
 }
 

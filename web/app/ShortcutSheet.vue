@@ -6,7 +6,10 @@ const SHORTCUTS = [
   {
     where: 'Everywhere',
     keys: [
-      ['1 to 7', 'Lineage, Dossiers, Visit, Side by side, Company, Intake, Freshness'],
+      [
+        '1 to 9, 0',
+        'Lineage, Dossiers, Visit, Side by side, Company, Intake, Freshness, Support, Settle, Choose',
+      ],
       ['/', 'Find anything recorded'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],

@@ -4,6 +4,7 @@ import { boundsOf } from '../../catalogue/when.ts';
 import { repositoriesOf } from '../../layers/areas/repositories.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import { supportOf } from '../support/support.ts';
+import { supportRowOf } from '../support/supportRows.ts';
 import type { Telling } from './telling.ts';
 import { toldOfKeys, type Told } from './told.ts';
 import { statementMaker, type Statement, type StatementKind, type StatementKinds } from './statement.ts';
@@ -23,11 +24,24 @@ export function whatItIsLike(telling: Telling): Statement[] {
         isToldPlainly(each) &&
         isOwn(each),
     );
-    return rest.length > 0 ? [...statements, state('facts', {}, { area, told: rest })] : statements;
+    return [
+      ...statements,
+      ...(area === 'model' ? supportByRule(telling) : []),
+      ...(rest.length > 0 ? [state('facts', {}, { area, told: rest })] : []),
+    ];
   });
   return ofEditions > 0
     ? [state('byEdition', { count: ofEditions }, { to: { part: 'editions' }, leads: true }), ...told]
     : told;
+}
+
+/** The ends of support that follow from what is stated of the life of a release; none where nothing follows. */
+function supportByRule({ catalogue, table, day, subject, told }: Telling): Statement[] {
+  const support = supportRowOf(catalogue, table, day);
+  const ruled = support.own.rules.filter(({ end }) => end !== undefined);
+  if (ruled.length === 0) return [];
+  const rests = toldOfKeys(told, ...ruled.map(({ key }) => key));
+  return [statementMaker(subject, 'like')('supportRules', { support }, { area: 'model', told: rests })];
 }
 
 const IN_TOPICS = new Set(TOPICS.flatMap(({ keys }) => keys));

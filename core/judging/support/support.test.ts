@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import { formatDay, firstDayOf } from '../../catalogue/days.ts';
+import { withRecords } from '../../catalogue/applyDiff.ts';
 import { catalogueOf, distribution, edition, link, reading, release } from '../../../testing/catalogues.ts';
 import { formatSupportCalendar, formatSupportCsv, supportLine } from '../../exchange/supportFile.ts';
 import { wordChoice, wordDays, wordLeft, wordSupport, wordSupported } from '../../wording/supportText.ts';
@@ -216,6 +217,21 @@ describe('a system is supported', () => {
     // Two releases say nothing of a rhythm: no end is made up.
     expect(rowOf('release:ash-32').own.computed).toBeUndefined();
     expect(supportLine(rowOf('release:ash-32'))).toMatchObject({ computed: null, rules: [{ end: null }] });
+  });
+  it('by the next but one, where the one between is known by the cadence only', () => {
+    const seasons = catalogueOf(
+      distribution('s'),
+      ...['2025-09-02', '2026-03-03', '2027-03-02'].map((date, i) => release('s', String(i), date)),
+      reading('distribution:s', 'model.cadence', { value: 'first Tuesday of March and September' }),
+      reading('distribution:s', 'model.lifeRule', { value: 'until the next but one is out' }),
+    );
+    const [row] = supportRows(seasons, 'release:s-1', TODAY);
+    expect(row.own.rules).toMatchObject([{ end: day('2027-03-02'), isExpected: true }]);
+    // What is recorded a few days off the cadence is that release, and no second one.
+    const late = withRecords(seasons, [release('s', '1b', '2026-09-05')]);
+    expect(supportRows(late, 'release:s-1', TODAY)[0].own.rules).toMatchObject([
+      { end: day('2027-03-02'), isExpected: false },
+    ]);
   });
   it('without an end where it rolls on, until the project ends', () => {
     expect(supportLine(rowOf('distribution:drift'))).toMatchObject({

@@ -12,7 +12,7 @@ import type { LayerTable } from '../../layers/layerTable.ts';
 import { dayOfRelease } from '../../lineage/bases.ts';
 import { releasesOf } from '../../lineage/releases.ts';
 import { expectedNext, nextByCadence, parseCadence, type Cadence } from './cadence.ts';
-import { endByRule, parseSupportRule, type SupportRule } from './supportRule.ts';
+import { endByRule, parseSupportRule, type RuledRelease, type SupportRule } from './supportRule.ts';
 
 /** The fact that states the end. */
 export const SUPPORT_END = 'model.supportEnd';
@@ -93,12 +93,10 @@ function rulesOf(catalogue: Catalogue, table: LayerTable, i: number, release: Re
   if (said.length === 0) return [];
   const series = datedSeries(catalogue, release);
   const place = series.filter((day) => day <= bounds.first).length;
-  const later = series.filter((day) => day > bounds.first).map((day) => ({ day, isExpected: false }));
   const cadence = ownCell(table, CADENCE, i);
-  const expected = () => later.concat(expectedAfter(series, cadence && cadenceIn(cadence)));
+  const later = laterReleases(series, bounds.first, cadence ? cadenceIn(cadence) : null);
   return said.map(({ key, cell, rule }) => {
-    const all = rule.kind === 'until' ? expected() : [];
-    const end = endByRule(rule, { day: bounds.first, place, later: all });
+    const end = endByRule(rule, { day: bounds.first, place, later });
     return {
       key,
       cell,
@@ -109,22 +107,34 @@ function rulesOf(catalogue: Catalogue, table: LayerTable, i: number, release: Re
   });
 }
 
-/** The next few releases that are to be expected after the newest. */
-function expectedAfter(
-  series: readonly number[],
-  cadence: Cadence | null | undefined,
-): { day: number; isExpected: boolean }[] {
-  const newest = series[series.length - 1];
-  const first = expectedNext(series, cadence ?? null);
-  if (!first) return [];
-  const days = [first.day];
-  for (let i = 1; i < 6; i++) {
-    const before = days[days.length - 1];
-    days.push(
-      first.by === 'stated' ? nextByCadence(cadence!, newest, before) : before + (first.day - newest),
-    );
+type Later = RuledRelease['later'][number];
+
+/** How many releases ahead are told. */
+const AHEAD = 6;
+
+/**
+ * The releases after a day: those that are recorded, and where a stated cadence has one of which nothing is recorded, that. Without a
+ * cadence, the one after the newest that is to be expected by how they came, and so on.
+ */
+function laterReleases(series: readonly number[], day: number, cadence: Cadence | null): Later[] {
+  const recorded = series
+    .filter((each) => each > day)
+    .map((each): Later => ({ day: each, isExpected: false }));
+  const ahead: number[] = [];
+  if (cadence) {
+    for (let i = 0; i < AHEAD; i++) ahead.push(nextByCadence(cadence, day, ahead[i - 1] ?? day));
+  } else {
+    const next = expectedNext(series, null);
+    const newest = series[series.length - 1];
+    if (next) for (let i = 1; i <= AHEAD; i++) ahead.push(newest + i * (next.day - newest));
   }
-  return days.map((day) => ({ day, isExpected: true }));
+  const half = Math.min(...ahead.map((each, i) => each - (ahead[i - 1] ?? day))) / 2;
+  const missing = ahead.filter(
+    (each) => !Number.isNaN(each) && recorded.every((known) => Math.abs(known.day - each) > half),
+  );
+  return [...recorded, ...missing.map((each): Later => ({ day: each, isExpected: true }))].sort(
+    (a, b) => a.day - b.day,
+  );
 }
 
 /** The days of the final releases that follow each other in the same editions, oldest first, each once. */

@@ -109,7 +109,7 @@ export interface RuledRelease {
 /** The end by a rule. */
 export interface RuledEnd {
   readonly day: number;
-  /** True where it rests on a release that is only expected. */
+  /** True where a release that is only expected is counted. */
   readonly isExpected: boolean;
 }
 
@@ -126,7 +126,8 @@ export function endByRule(rule: SupportRule, { day, place, later }: RuledRelease
     }
     case 'until': {
       const next = later[rule.later - 1];
-      return next ? { day: addSpan(next.day, rule.span), isExpected: next.isExpected } : null;
+      const isExpected = later.slice(0, rule.later).some((each) => each.isExpected);
+      return next ? { day: addSpan(next.day, rule.span), isExpected } : null;
     }
   }
 }

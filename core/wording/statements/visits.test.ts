@@ -60,6 +60,7 @@ describe('Lanternhead, Season 11, typed', () => {
     'It is the only one, and cannot be changed.',
     'It states “9 GB for comfort”, and does not say of what.',
     'Life of a release: 14 months. Looked after until: the next but one is out.',
+    'Support computed: until 3 May 2027 from 14 months after 3 Mar 2026; until 2 Mar 2027 from “the next but one is out”, by the release that is expected: they differ by 62 days.',
     'Against Lanternhead Season 10, services: replaced clock by new, because it drifted.',
     'Planned for 2028: old boot loader goes, if funds allow. Whether that is a promise is not sure.',
     'To be looked at again in Feb 2027: run it.',

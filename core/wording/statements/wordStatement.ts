@@ -37,6 +37,7 @@ const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['param
   applications: system.wordApplications,
   model: surrounding.wordModel,
   support: surrounding.wordSupport,
+  supportRules: surrounding.wordSupportRules,
   image: surrounding.wordImage,
   installer: surrounding.wordInstaller,
   firstUpdate: surrounding.wordFirstUpdate,

@@ -124,7 +124,7 @@ function save(): void {
         );
   if (isDone) open.value = null;
 }
-const TITLES = { putOff: 'Put off', meant: 'Meant so', answer: 'The answer' } as const;
+const TITLES = { putOff: 'Put it off', meant: 'It is meant so', answer: 'Answer it' } as const;
 const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subject}`;
 </script>
 
@@ -212,6 +212,9 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
       :aria-label="open.what === 'answer' ? 'The answer' : 'Why'"
       :placeholder="open.what === 'answer' ? 'the answer' : 'why'"
     />
+    <span class="actions"
+      ><v-btn type="submit" color="primary" variant="flat">{{ TITLES[open.what] }}</v-btn></span
+    >
   </EditorPopup>
 </template>
 

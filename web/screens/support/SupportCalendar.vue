@@ -112,7 +112,7 @@ function take(): void {
           v-if="mapping.project === undefined"
           v-model="whose"
           class="field"
-          aria-label="Project"
+          aria-label="Whose calendar it is"
           placeholder="whose calendar it is"
         />
       </p>
@@ -121,6 +121,7 @@ function take(): void {
           {{ label }}
           <select
             class="field"
+            :aria-label="label"
             :value="mapping[id] ?? ''"
             @change="map(id, ($event.target as HTMLSelectElement).value)"
           >
