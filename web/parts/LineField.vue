@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** One line of text that is written where it stands: Enter or Tab saves, Escape takes back what was typed. What is refused stays. */
+/** One line of text that is written where it stands, as high as it is long: Enter or Tab saves, Escape takes back what was typed. What is refused stays. */
 import { ref, watch } from 'vue';
 
 const props = defineProps<{
@@ -20,12 +20,13 @@ function keep(): void {
 </script>
 
 <template>
-  <input
+  <textarea
     v-if="canEdit"
     v-model="text"
     class="field"
+    rows="1"
     :aria-label="label"
-    :placeholder="example"
+    :placeholder="`such as: ${example}`"
     @keydown.enter.prevent.stop="keep"
     @keydown.escape.stop="text = value"
     @change="keep"
@@ -37,10 +38,21 @@ function keep(): void {
 .field {
   width: 100%;
   font: inherit;
+  field-sizing: content;
+  resize: none;
+}
+.field::placeholder {
+  font-style: italic;
+  font-weight: 400;
 }
 .field:not(:hover, :focus) {
   padding-left: 0;
   border-color: transparent;
   background: none;
+}
+@media print {
+  .field::placeholder {
+    color: transparent;
+  }
 }
 </style>

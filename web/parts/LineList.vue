@@ -69,7 +69,7 @@ function add(): void {
         v-model="added"
         class="field adding"
         :aria-label="`Add to ${label.toLowerCase()}`"
-        :placeholder="example"
+        :placeholder="`+ such as: ${example}`"
         @keydown.enter.prevent.stop="add"
       />
     </li>
@@ -96,6 +96,9 @@ function add(): void {
 }
 .field {
   width: 100%;
+}
+.adding::placeholder {
+  font-style: italic;
 }
 .adding:not(:hover, :focus) {
   padding-left: 0;

@@ -123,6 +123,7 @@ const choice = computed(() => {
 
 <style scoped>
 .card {
+  break-inside: avoid;
   margin-top: 16px;
   padding: 12px 16px;
   background: rgb(var(--v-theme-surface));

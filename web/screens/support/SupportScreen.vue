@@ -188,4 +188,9 @@ const saveTable = () => saveTextFile('support.csv', 'text/csv', formatSupportCsv
   gap: 6px 8px;
   margin: 8px 0 20px;
 }
+@media print {
+  .asking {
+    display: none;
+  }
+}
 </style>
