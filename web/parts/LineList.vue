@@ -83,6 +83,7 @@ function add(): void {
 }
 .line {
   width: 100%;
+  min-height: 24px;
   padding: 2px 6px;
   margin-left: -6px;
   text-align: left;

@@ -153,8 +153,9 @@ thead .small {
 .rank {
   white-space: nowrap;
 }
-.out {
-  opacity: 0.72;
+.out th a,
+.out td > strong {
+  font-weight: 400;
 }
 .cell {
   display: grid;

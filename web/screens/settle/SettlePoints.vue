@@ -244,8 +244,8 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
 .acts > * + * {
   margin-left: 10px;
 }
-.aside {
-  opacity: 0.75;
+.aside th[scope='row'] {
+  font-weight: 400;
 }
 @media print {
   .no-print {
