@@ -113,6 +113,11 @@ describe('a purpose is written', () => {
     expect(of().scores.map(({ on }) => on)).toEqual(['Appearance', 'Appearance']);
     step(setCandidates(at, id, [ids[0]], saying));
     expect(of().scores.map(({ candidate }) => candidate)).toEqual([ids[0]]);
+    // One that goes leaves the scores of the next alone.
+    step(writeCriterion(at, id, -1, 'Price', saying));
+    step(writeCriterion(at, id, 0, '', saying));
+    expect(of().criteria.map(({ name }) => name)).toEqual(['Price']);
+    expect(of().scores.map(({ on }) => on)).toEqual(['Appearance']);
     step(writePurposeText(at, id, 'until', '2031', saying));
     expect(of().until).toBe('2031');
     step(writePurposeText(at, id, 'until', '', saying));

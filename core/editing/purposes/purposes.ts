@@ -71,13 +71,19 @@ export function writeCriterion(
   saying: Saying,
 ): Edited {
   return corrected(catalogue, id, saying, ({ criteria, scores }) => {
-    if (!text.trim()) return success({ criteria: criteria.filter((_, i) => i !== at) });
-    const read = parseCriterion(catalogue, text);
-    if (!read.ok) return read;
-    const next = inPlace(criteria, at, read.value, ({ name }) => name);
-    return next
-      ? success({ criteria: next, scores: renamed(scores, criteria[at]?.name, read.value.name) })
-      : failure(createIssue('error', 'rule.twice', read.value.name));
+    const written = writtenLine(
+      criteria,
+      at,
+      text,
+      (line) => parseCriterion(catalogue, line),
+      ({ name }) => name,
+    );
+    return written.ok
+      ? success({
+          criteria: written.value,
+          scores: renamed(scores, text.trim() ? criteria[at]?.name : undefined, written.value[at]?.name),
+        })
+      : written;
   });
 }
 
@@ -90,25 +96,46 @@ export function writeMustHaveLine(
   saying: Saying,
 ): Edited {
   return corrected(catalogue, id, saying, ({ mustHaves, scores }) => {
-    if (!text.trim()) return success({ mustHaves: mustHaves.filter((_, i) => i !== at) });
-    const read = parseMustHave(catalogue, text);
-    if (!read.ok) return read;
-    const next = inPlace(mustHaves, at, read.value, (each) => each.text);
-    return next
-      ? success({ mustHaves: next, scores: renamed(scores, mustHaves[at]?.text, read.value.text) })
-      : failure(createIssue('error', 'rule.twice', read.value.text));
+    const written = writtenLine(
+      mustHaves,
+      at,
+      text,
+      (line) => parseMustHave(catalogue, line),
+      (each) => each.text,
+    );
+    return written.ok
+      ? success({
+          mustHaves: written.value,
+          scores: renamed(scores, text.trim() ? mustHaves[at]?.text : undefined, written.value[at]?.text),
+        })
+      : written;
   });
 }
 
-/** A list with one element in place of another or behind the last; null where another one has its name. */
-function inPlace<T>(all: readonly T[], at: number, element: T, nameOf: (of: T) => string): T[] | null {
-  const isTaken = all.some((each, i) => i !== at && foldText(nameOf(each)) === foldText(nameOf(element)));
-  if (isTaken) return null;
-  return at >= 0 && at < all.length ? all.with(at, element) : [...all, element];
+/** A list with a line in place of another or behind the last, or without it; refused (`rule.twice`) where another one has its name. */
+function writtenLine<T>(
+  all: readonly T[],
+  at: number,
+  text: string,
+  parse: (line: string) => Result<T>,
+  nameOf: (of: T) => string,
+): Result<T[]> {
+  if (!text.trim()) return success(all.filter((_, i) => i !== at));
+  const read = parse(text);
+  if (!read.ok) return read;
+  const name = nameOf(read.value);
+  if (all.some((each, i) => i !== at && foldText(nameOf(each)) === foldText(name)))
+    return failure(createIssue('error', 'rule.twice', name));
+  return success(at >= 0 && at < all.length ? all.with(at, read.value) : [...all, read.value]);
 }
 
-function renamed(scores: Purpose['scores'], from: string | undefined, to: string): Purpose['scores'] {
-  return from === undefined || from === to
+/** Scores by hand follow what they are on to its new name; those on what is gone stay, for undo and for a line that comes back. */
+function renamed(
+  scores: Purpose['scores'],
+  from: string | undefined,
+  to: string | undefined,
+): Purpose['scores'] {
+  return from === undefined || to === undefined || from === to
     ? scores
     : scores.map((each) => (foldText(each.on) === foldText(from) ? { ...each, on: to } : each));
 }

@@ -22,15 +22,16 @@ import type { Company, MemberFact } from '../company/company.ts';
 import { chooseMeasurements, measurementsOf, roundingOf } from '../sides/measuring.ts';
 import { checkAudience, checkBase, checkModel } from './checkProject.ts';
 import { cannot, type AskedClaim, type CheckedClaim, type ClaimFinding } from './finding.ts';
-import { readClaim } from './readClaim.ts';
+import { readClaim, withFactNamed } from './readClaim.ts';
 
 /** Holds a claim against the catalogue as of a day. `everybody` is asked only of a superlative. */
 export function checkClaim(
   catalogue: Catalogue,
-  claim: Claim,
+  made: Claim,
   day: number,
   everybody: () => Company,
 ): CheckedClaim {
+  const claim = withFactNamed(made);
   const table = layerTable(catalogue, chainOfSubject(catalogue, claim.subject, day));
   const read = readClaim(catalogue, claim);
   const asked: AskedClaim = { catalogue, claim, table, day, read };

@@ -147,6 +147,11 @@ describe('a comparison', () => {
     expect(readClaim(base, claim('20 % more languages than Larch')).share).toBe(1.2);
     expect(readClaim(base, claim('half the memory of others, less than Larch')).share).toBe(0.5);
   });
+  it('names its fact by its wording, where nobody said which', () => {
+    const unsaid = claim('a fifth less memory than Larch');
+    expect(verdictOf([of('ash-1', 400), of('larch-7', 500)], unsaid)[0]).toBe('confirmed');
+    expect(verdictOf([], claim('simply better than Larch'))[0]).toBe('cannotBeChecked');
+  });
   it('is held under equal conditions only', () => {
     expect(verdictOf([of('ash-1', 400), of('larch-7', 500)], fifth)).toEqual([
       'confirmed',

@@ -37,6 +37,23 @@ const FRACTIONS: Readonly<Record<string, number>> = {
   tenth: 1 / 10,
 };
 
+/** Words by which a wording names a fact, where nobody said which it speaks of. */
+const NAMED_FACTS: readonly (readonly [RegExp, string])[] = [
+  [/\bmemory\b/i, 'footprint.memory'],
+  [/\bdisk\b/i, 'footprint.disk'],
+  [/\b(start|boot)s? (up )?(in|within|quicker|faster)\b/i, 'footprint.boot'],
+  [/\blanguages\b/i, 'identity.languages'],
+  [/\bkernels\b/i, 'kernel.offered'],
+  [/\blayouts\b/i, 'themes.layouts'],
+];
+
+/** The claim with the fact that it speaks of: as recorded, else as its wording names one. */
+export function withFactNamed(claim: Claim): Claim {
+  if (claim.key) return claim;
+  const named = NAMED_FACTS.find(([pattern]) => pattern.test(claim.wording));
+  return named ? { ...claim, key: named[1] } : claim;
+}
+
 /** Reads a claim. A kind that the analyst gave holds. */
 export function readClaim(catalogue: Catalogue, claim: Claim): ReadClaim {
   const { wording, claimKind, key, value } = claim;

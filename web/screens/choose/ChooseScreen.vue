@@ -66,6 +66,13 @@ function forget(): void {
 }
 const text = (field: 'name' | 'audience' | 'why' | 'answer' | 'until') => (typed: string) =>
   commit(writePurposeText(catalogue.value, purpose.value!.id, field, typed, saying()));
+const FIELDS = [
+  { field: 'name', label: 'Name', example: 'Reading rooms' },
+  { field: 'audience', label: 'For whom', example: 'who uses it' },
+  { field: 'why', label: 'Why', example: 'what it is wanted for' },
+  { field: 'until', label: 'Supported until', example: '2031' },
+  { field: 'answer', label: 'Answer', example: 'once there is one, in your words' },
+] as const;
 const criterion = (at: number, typed: string) =>
   commit(writeCriterion(catalogue.value, purpose.value!.id, at, typed, saying()));
 const mustHave = (at: number, typed: string) =>
@@ -175,50 +182,14 @@ const sidesOfFirst = computed(() => {
         </section>
         <section class="fields">
           <h2>The purpose</h2>
-          <label
-            ><span>Name</span
+          <label v-for="{ field, label, example } in FIELDS" :key="field"
+            ><span>{{ label }}</span
             ><LineField
-              label="Name"
-              example="Reading rooms"
-              :value="purpose.name"
+              :label="label"
+              :example="example"
+              :value="field === 'until' ? (purpose.until ? formatWhen(purpose.until) : '') : purpose[field]"
               :can-edit="store.canEdit"
-              :save="text('name')"
-          /></label>
-          <label
-            ><span>For whom</span
-            ><LineField
-              label="For whom"
-              example="who uses it"
-              :value="purpose.audience"
-              :can-edit="store.canEdit"
-              :save="text('audience')"
-          /></label>
-          <label
-            ><span>Why</span
-            ><LineField
-              label="Why"
-              example="what it is wanted for"
-              :value="purpose.why"
-              :can-edit="store.canEdit"
-              :save="text('why')"
-          /></label>
-          <label
-            ><span>Until</span
-            ><LineField
-              label="Supported until"
-              example="2031"
-              :value="purpose.until ? formatWhen(purpose.until) : ''"
-              :can-edit="store.canEdit"
-              :save="text('until')"
-          /></label>
-          <label
-            ><span>Answer</span
-            ><LineField
-              label="Answer"
-              example="once there is one, in your words"
-              :value="purpose.answer"
-              :can-edit="store.canEdit"
-              :save="text('answer')"
+              :save="text(field)"
           /></label>
           <p class="small soft">
             {{ [purpose.author, purpose.date && formatWhen(purpose.date)].filter(Boolean).join(', ') }}
@@ -272,7 +243,7 @@ h2 {
 }
 .fields label {
   display: grid;
-  grid-template-columns: 84px minmax(0, 1fr);
+  grid-template-columns: 108px minmax(0, 1fr);
   gap: 8px;
   align-items: baseline;
 }

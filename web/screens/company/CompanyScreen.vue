@@ -191,7 +191,7 @@ const takeApart = (names: readonly string[]) =>
           {{ group.map(({ name, count }) => `${name} (${count})`).join(' and ') }}
         </button>
       </p>
-      <nav class="tabs" aria-label="Views">
+      <nav class="view-tabs" aria-label="Views">
         <button
           v-for="(label, id) in VIEWS"
           :key="id"
@@ -321,23 +321,6 @@ const takeApart = (names: readonly string[]) =>
 }
 .strong {
   font-weight: 700;
-}
-.tabs {
-  display: flex;
-  gap: 20px;
-  align-items: center;
-  margin: 8px 0 12px;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-.tabs > button {
-  padding: 5px 0 7px;
-  color: rgb(var(--v-theme-ink-soft));
-  border-bottom: 2px solid transparent;
-}
-.tabs > .current {
-  color: rgb(var(--v-theme-ink));
-  font-weight: 700;
-  border-color: rgb(var(--v-theme-accent));
 }
 .asking {
   display: flex;

@@ -40,6 +40,11 @@ const correct = (question: Question, changes: Partial<QuestionSaying>) =>
   commit(
     writeQuestion(props.catalogue, props.subject, question.id, { ...said(question), ...changes }, saying()),
   );
+const FIELDS = [
+  { field: 'about', label: 'Fact', example: 'opens by itself' },
+  { field: 'tried', label: 'Tried', example: 'how it was tried' },
+  { field: 'until', label: 'Look again', example: 'Feb 2027' },
+] as const;
 const ask = (_at: number, text: string) =>
   commit(
     writeQuestion(props.catalogue, props.subject, null, { text, about: '', tried: '', until: '' }, saying()),
@@ -74,31 +79,13 @@ const ask = (_at: number, text: string) =>
               [each.by, each.raised && formatWhen(each.raised)].filter(Boolean).join(', ')
             }}</span>
           </th>
-          <td>
+          <td v-for="{ field, label, example } in FIELDS" :key="field">
             <LineField
-              label="Fact"
-              example="fact"
-              :value="said(each).about"
+              :label="label"
+              :example="example"
+              :value="said(each)[field]"
               :can-edit="canEdit"
-              :save="(about) => correct(each, { about })"
-            />
-          </td>
-          <td>
-            <LineField
-              label="Tried"
-              example="how it was tried"
-              :value="each.tried"
-              :can-edit="canEdit"
-              :save="(tried) => correct(each, { tried })"
-            />
-          </td>
-          <td>
-            <LineField
-              label="Look again"
-              example="when"
-              :value="said(each).until"
-              :can-edit="canEdit"
-              :save="(until) => correct(each, { until })"
+              :save="(text) => correct(each, { [field]: text })"
             />
           </td>
           <td>

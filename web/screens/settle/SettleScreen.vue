@@ -128,7 +128,7 @@ const print = () => window.print();
             {{ OPEN_WORDS[each.name].title }} <span class="soft">{{ each.count }}</span>
           </button>
         </p>
-        <nav v-if="table" class="tabs no-print" aria-label="Views">
+        <nav v-if="table" class="view-tabs no-print" aria-label="Views">
           <button
             v-for="(label, id) in VIEWS"
             :key="id"
@@ -223,23 +223,6 @@ const print = () => window.print();
   display: flex;
   flex-wrap: wrap;
   gap: 5px;
-}
-.tabs {
-  display: flex;
-  gap: 20px;
-  align-items: center;
-  margin: 8px 0 12px;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-}
-.tabs > button {
-  padding: 5px 0 7px;
-  color: rgb(var(--v-theme-ink-soft));
-  border-bottom: 2px solid transparent;
-}
-.tabs > .current {
-  color: rgb(var(--v-theme-ink));
-  font-weight: 700;
-  border-color: rgb(var(--v-theme-accent));
 }
 .visit {
   list-style: none;
