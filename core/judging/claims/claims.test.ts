@@ -92,6 +92,13 @@ describe('a number or a date', () => {
     expect(verdictOf([said], memory)[0]).toBe('unchecked');
     expect(verdictOf([measured(900, { spoiledBy: ['live image'] })], memory)[0]).toBe('unchecked');
   });
+  it('is never borne out by the very page that makes it', () => {
+    const languages = claim('forty languages', { key: 'identity.languages', value: 40 });
+    const said = (from: string, value: number) =>
+      reading('release:ash-1', 'identity.languages', { value }, { source: `source:${from}` });
+    expect(verdictOf([said('site', 40)], languages)[0]).toBe('unchecked');
+    expect(verdictOf([said('site', 40), said('seen', 38)], languages)[0]).toBe('refuted');
+  });
   it('of a date agrees as far as both are known', () => {
     const until = claim('three years', { key: 'model.supportEnd', value: '2029-04' });
     const end = (value: string) => [reading('release:ash-1', 'model.supportEnd', { value }, seen)];

@@ -45,6 +45,17 @@ describe('the next visit', () => {
     expect(items.filter(({ area }) => area).map(({ area }) => area)).toContain('kernel');
     expect(items.some(({ area }) => area === 'themes')).toBe(false);
   });
+  it('asks at least half of the others', () => {
+    const more = ['e', 'f', 'g'].flatMap((name) => [
+      distribution(name),
+      release(name, '1', '2026-01-01'),
+      link(`release:${name}-1`, 'release:a-1'),
+    ]);
+    const known = (name: string) => reading(`release:${name}-1`, 'themes.widgets', { value: 'Plain' }, seen);
+    // Two of five have it recorded; then three.
+    expect(worthOf(withRecords(base, more), 'themes.widgets')).toBeUndefined();
+    expect(worthOf(withRecords(base, [...more, known('e')]), 'themes.widgets')).toBe(2.4);
+  });
   it('prefers what decides a judgement, or by which one chooses', () => {
     const decides = createAssessment({
       id: 'assessment:a',

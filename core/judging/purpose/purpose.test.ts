@@ -152,6 +152,28 @@ describe('a criterion by rule', () => {
   });
 });
 
+describe('two releases of one project', () => {
+  it('are no rivals of each other', () => {
+    const made = withRecords(bare, [
+      release('ash', '2', '2026-06-01'),
+      ...NAMES.slice(0, 2).map((name, i) => memory(name, 500 + 100 * i)),
+      reading('release:ash-2', 'footprint.memory', { value: 400 }, { ...seen, conditions: DESK }),
+    ]);
+    const among: CriterionRule = { test: 'among', key: 'footprint.memory', better: 'less' };
+    const asked = purpose({
+      criteria: [criterion('it', 1, among)],
+      candidates: ['release:ash-1', 'release:ash-2', 'release:elm-1'],
+    });
+    const scores = rankCandidates(made, asked, TODAY).candidates.map(({ name, score }) => [name, score]);
+    // Elm has both of Ash before it; Ash 1 has nobody but Elm to be held against.
+    expect(scores).toEqual([
+      ['ash 1', 10],
+      ['ash 2', 10],
+      ['elm 1', 0],
+    ]);
+  });
+});
+
 describe('a ranking', () => {
   const made = withRecords(
     bare,
