@@ -1,4 +1,5 @@
 /** Judgements in lines: every part is written as it is read; a changed opinion keeps the old one and says what changed. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { createAssessment, type Assessment } from '../../catalogue/assessment.ts';
 import { applyDiff, withRecords } from '../../catalogue/applyDiff.ts';
@@ -170,6 +171,20 @@ const criterion = (name: string, weight: number, score: number, more = {}) => ({
   score,
   reason: '',
   ...more,
+});
+
+describe('a line that is still being typed', () => {
+  it('is read or refused at every letter, and whatever it is: nothing throws', () => {
+    const typed = [...Object.values(LINES).flat(), ...Object.values(SINGLES).flat()].flatMap((line) => line);
+    const prefixes = typed.flatMap((line) => Array.from(line, (_, end) => line.slice(0, end)));
+    const parseAll = (text: string) => {
+      for (const { parse } of Object.values(LIST_SECTIONS))
+        expect(parse(bare, text, TODAY)).toHaveProperty('ok');
+      for (const { parse } of Object.values(SINGLE_SECTIONS)) expect(parse(text, TODAY)).toHaveProperty('ok');
+    };
+    for (const text of [...prefixes, ', again', ': x', 'Feb 2027,', 'a\nb']) parseAll(text);
+    fc.assert(fc.property(fc.string({ unit: 'grapheme' }), parseAll), { numRuns: 200 });
+  });
 });
 
 describe('a total', () => {

@@ -264,7 +264,7 @@ export const SINGLE_SECTIONS: {
     parse: (text, today) => {
       const said = text.trim();
       if (!said) return success(undefined);
-      const [, first, rest = ''] = /^([^,:]+)(?:[,:]\s*(.+))?$/s.exec(said)!;
+      const [, first = said, rest = ''] = /^([^,:]+)(?:[,:]\s*(.*))?$/s.exec(said) ?? [];
       const date = parseWhen(first.replace(/^in /i, ''), today);
       const what = (date ? rest : said) || 'look again';
       return success({ text: what, ...(date && { date }) });

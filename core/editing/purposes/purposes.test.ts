@@ -1,4 +1,5 @@
 /** Purposes in lines: what is asked is read and written back, and a purpose is written from nothing. */
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyDiff, withRecords } from '../../catalogue/applyDiff.ts';
 import type { Catalogue } from '../../catalogue/catalogue.ts';
@@ -90,6 +91,19 @@ describe('what is asked, in a line', () => {
       'refused',
       'refused',
     ]);
+  });
+});
+
+describe('a line that is still being typed', () => {
+  it('is read or refused, whatever it is: nothing throws', () => {
+    const parseAll = (text: string) => {
+      for (const read of [parseRule, parseCriterion, parseMustHave])
+        expect(read(bare, text)).toHaveProperty('ok');
+      expect(parseHandScore(text)).toHaveProperty('ok');
+    };
+    const line = 'Small memory: memory from 2 GiB to 512 MiB, weight 3 because desks are old';
+    for (let end = 0; end <= line.length; end++) parseAll(line.slice(0, end));
+    fc.assert(fc.property(fc.string({ unit: 'grapheme' }), parseAll), { numRuns: 300 });
   });
 });
 
