@@ -1,7 +1,7 @@
 /** `dossier`: what a catalogue knows of one release of an edition, on a day. */
 import { readFileSync } from 'node:fs';
 import type { Command } from 'commander';
-import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
@@ -78,6 +78,13 @@ export function subjectNamed(catalogue: Catalogue, text: string): RecordId {
   const found = findSubject(catalogue, text);
   if (!found.ok) throw new InputError(found.issues.map((issue) => wordIssue(issue)).join('\n'));
   return found.value;
+}
+
+/** Who is meant by some texts; every project where none is given. */
+export function subjectsAsked(catalogue: Catalogue, texts: readonly string[]): RecordId[] {
+  return texts.length
+    ? texts.map((text) => subjectNamed(catalogue, text))
+    : [...recordsOf(catalogue, 'distribution')].map(({ id }) => id);
 }
 
 /** The layers of what is meant: of a project as a whole its release of the day, else the release itself. */

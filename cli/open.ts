@@ -1,6 +1,6 @@
 /** `open`: what is unsettled in a catalogue, or about one subject. */
 import type { Command } from 'commander';
-import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { openLine } from '../core/exchange/openReport.ts';
 import { allPointsOf, countByRule, type OpenPoint } from '../core/judging/open/openPoints.ts';
@@ -8,7 +8,7 @@ import { layerTable } from '../core/layers/layerTable.ts';
 import { chainOfSubject } from '../core/lineage/chain.ts';
 import { nameOf } from '../core/lineage/names.ts';
 import { OPEN_WORDS, wordCounts, wordPoint, wordSetAside } from '../core/wording/openText.ts';
-import { dayAsked, readCatalogue, subjectNamed } from './dossier.ts';
+import { dayAsked, readCatalogue, subjectsAsked } from './dossier.ts';
 
 interface Options {
   readonly on?: string;
@@ -26,10 +26,10 @@ export function registerOpen(program: Command): void {
     .action((path: string, subject: string | undefined, options: Options) => {
       const day = dayAsked(options.on);
       const catalogue = readCatalogue(path);
-      const ids = subject
-        ? [subjectNamed(catalogue, subject)]
-        : [...recordsOf(catalogue, 'distribution')].map(({ id }) => id);
-      const all = ids.map((id) => ({ id, points: pointsOf(catalogue, id, day) }));
+      const all = subjectsAsked(catalogue, subject ? [subject] : []).map((id) => ({
+        id,
+        points: pointsOf(catalogue, id, day),
+      }));
       process.stdout.write(
         options.json
           ? `${JSON.stringify(

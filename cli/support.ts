@@ -1,13 +1,13 @@
 /** `support`: how long systems are supported, what of that their bases do not cover, and the days as a calendar. */
 import type { Command } from 'commander';
 import { ABOUT_ID } from '../core/catalogue/about.ts';
-import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { formatDay } from '../core/catalogue/days.ts';
 import { formatWhen } from '../core/catalogue/formatWhen.ts';
 import { formatSupportCalendar, formatSupportCsv, supportLine } from '../core/exchange/supportFile.ts';
 import { supportRows, type SupportRow } from '../core/judging/support/supportRows.ts';
 import { wordSupport, wordSupported } from '../core/wording/supportText.ts';
-import { dayAsked, readCatalogue, subjectNamed } from './dossier.ts';
+import { dayAsked, readCatalogue, subjectsAsked } from './dossier.ts';
 import { UsageError } from './failures.ts';
 
 interface Options {
@@ -32,12 +32,11 @@ export function registerSupport(program: Command): void {
         throw new UsageError('give one of --json, --csv and --ics');
       const on = dayAsked(options.on);
       const catalogue = readCatalogue(path);
-      const ids = subjects.length
-        ? subjects.map((text) => subjectNamed(catalogue, text))
-        : [...recordsOf(catalogue, 'distribution')].map(({ id }) => id);
       // A day to come asks how long what is there today lasts.
       const today = dayAsked(undefined);
-      const rows = ids.flatMap((id) => supportRows(catalogue, id, Math.min(on, today), on));
+      const rows = subjectsAsked(catalogue, subjects).flatMap((id) =>
+        supportRows(catalogue, id, Math.min(on, today), on),
+      );
       process.stdout.write(print(catalogue, rows, { ...options, day: on, today }));
     });
 }

@@ -1,6 +1,6 @@
 /**
- * How a criterion, or something that must be there, is read off a fact. Data; judging/purpose/ computes with it, and reads it from
- * a line.
+ * How a criterion, or something that must be there, is read off a fact. Data; judging/purpose/ computes with it,
+ * editing/purposes/ reads it from a line.
  */
 import { z } from 'zod';
 import { idSchema, nameSchema } from './recordFields.ts';

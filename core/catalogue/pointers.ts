@@ -18,6 +18,17 @@ export function recordsPointingTo<K extends KindName>(
   return found;
 }
 
+/** The records of a kind that are about an id: those that it is the subject of. */
+export function recordsOfSubject<K extends KindName>(
+  catalogue: Catalogue,
+  id: RecordId,
+  kind: K,
+): RecordTypes[K][] {
+  return recordsPointingTo(catalogue, id, kind).filter(
+    (record) => 'subject' in record && record.subject === id,
+  );
+}
+
 /** The records of a kind that belong to an id: the readings of a release or of a source, the releases of a distribution. */
 export function recordsBelongingTo<K extends KindName>(
   catalogue: Catalogue,

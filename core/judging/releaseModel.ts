@@ -9,6 +9,7 @@ import type { Reading } from '../catalogue/reading.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import type { LayerTable } from '../layers/layerTable.ts';
 import { evidenceOf, type Evidence } from '../layers/evidenceOf.ts';
+import { spreadOf } from './support/cadence.ts';
 import { supportWindows, type SupportWindow } from './support/support.ts';
 import { topOf } from '../layers/areas/cells.ts';
 
@@ -41,12 +42,11 @@ export function modelOf(catalogue: Catalogue, table: LayerTable): ModelView {
     .filter(({ distribution, stage }) => distribution === top.distribution && stage === 'final')
     .flatMap(({ date }) => boundsOf(date ?? '')?.first ?? [])
     .sort((a, b) => a - b);
-  const interval = middleOf(releases.slice(1).map((day, i) => day - releases[i]));
   return {
     found: String(topOf(table, 'model.kind')?.value ?? ''),
     claimed: String(topOf(table, 'model.claimed')?.value ?? ''),
     releases,
-    ...(releases.length > 2 && { interval }),
+    ...(releases.length > 2 && { interval: spreadOf(releases)!.middle }),
     windows: supportWindows(catalogue, table).filter(
       ({ from, to }) => from !== undefined || to !== undefined,
     ),
@@ -67,12 +67,4 @@ function delaysOf(catalogue: Catalogue, table: LayerTable): StatedDelay[] {
       ),
     )
     .sort((a, b) => a.days - b.days);
-}
-
-/** The middle value; of two in the middle their mean, rounded. */
-function middleOf(days: readonly number[]): number | undefined {
-  if (days.length === 0) return undefined;
-  const sorted = days.toSorted((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[half] : Math.round((sorted[half - 1] + sorted[half]) / 2);
 }

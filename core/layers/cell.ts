@@ -116,6 +116,11 @@ export function shownReading({ inForce, spoiled, notFoundOut }: Cell): Reading |
   return inForce ?? spoiled ?? notFoundOut;
 }
 
+/** All readings of a cell, the one in force first. */
+export function readingsInOrder({ inForce, readings }: Cell): readonly Reading[] {
+  return inForce ? [inForce, ...readings.filter(({ id }) => id !== inForce.id)] : readings;
+}
+
 /** The sources that the saying of a cell rests on. */
 export function sourcesOf(cell: Cell): readonly RecordId[] {
   const reading = shownReading(cell);

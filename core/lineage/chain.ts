@@ -99,6 +99,15 @@ export function chainOfSubject(catalogue: Catalogue, id: RecordId, day: number, 
     : chainOfName(catalogue, distribution, day);
 }
 
+/** Whom what is said of a layer can be said of: the release, the edition that is meant, the project; each once. */
+export function subjectsOfLayer({
+  id,
+  edition,
+  distribution,
+}: Pick<Layer, 'id' | 'edition' | 'distribution'>): RecordId[] {
+  return [...new Set([id, edition ?? id, distribution])];
+}
+
 /** The layers of one edition. */
 export interface EditionChain {
   readonly edition: RecordId;

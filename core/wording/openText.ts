@@ -3,7 +3,6 @@ import { labelOfArea } from '../catalogue/areas.ts';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import { formatDay } from '../catalogue/days.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { OpenPoint } from '../judging/open/openPoints.ts';
 import type { VisitItem, VisitReason } from '../judging/open/nextVisit.ts';
@@ -13,7 +12,7 @@ import { nameOf } from '../lineage/names.ts';
 import { wordSettlement } from './changeText.ts';
 import { wordTold } from './statements/phrases.ts';
 import { wordSettling, wordSpoils } from './spoilText.ts';
-import { wordRule } from './supportText.ts';
+import { wordRuledEnds } from './supportText.ts';
 import { formatNumberOf, listOf } from './valueText.ts';
 
 /** What a rule is called, and what settles its points, of one and of several. */
@@ -182,13 +181,8 @@ export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string 
     }
     case 'supportDiffers': {
       const { own, differDays } = point.support;
-      const ruled = own.rules.flatMap((rule) =>
-        rule.end === undefined
-          ? []
-          : [`${formatWhen(formatDay(rule.end))} from ${wordRule(point.support, rule)}`],
-      );
       const stated = own.end ? [`${formatWhen(own.end)} as stated`] : [];
-      return `${listOf([...stated, ...ruled])}: ${formatNumberOf(differDays!, 'day')} apart`;
+      return `${listOf([...stated, ...wordRuledEnds(point.support)])}: ${formatNumberOf(differDays!, 'day')} apart`;
     }
     case 'overdue': {
       const { due, lookAgain, by } = point.plan;

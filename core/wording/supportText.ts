@@ -44,13 +44,18 @@ export function wordRule({ own }: SupportRow, { said, isExpected, key }: RuledSu
   return `“${said}”${isExpected ? ', by the release that is expected' : ''}`;
 }
 
+/** The ends by rules, each with its rule: `3 Mar 2029 from 36 months after 3 Mar 2026`. */
+export function wordRuledEnds(row: SupportRow): string[] {
+  return row.own.rules.flatMap((rule) =>
+    rule.end === undefined ? [] : [`${dayText(rule.end)} from ${wordRule(row, rule)}`],
+  );
+}
+
 /** The promise of a system in sentences: stated, computed, whether they differ, the base’s end, what is left. */
 export function wordSupport(row: SupportRow): string {
   const { own, base, daysLeft, gapDays } = row;
   const stated = own.end && `stated until ${formatWhen(own.end)}`;
-  const ruled = own.rules.flatMap((rule) =>
-    rule.end === undefined ? [] : [`computed until ${dayText(rule.end)} from ${wordRule(row, rule)}`],
-  );
+  const ruled = wordRuledEnds(row).map((end) => `computed until ${end}`);
   const said = [stated, ...ruled].filter(Boolean);
   const sentences = [
     said.length

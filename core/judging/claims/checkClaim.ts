@@ -12,7 +12,7 @@ import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { boundsOf } from '../../catalogue/when.ts';
 import { agrees } from '../../layers/agreement.ts';
-import { isKnown, isUncheckedHere, type Cell } from '../../layers/cell.ts';
+import { isKnown, isUncheckedHere, readingsInOrder, type Cell } from '../../layers/cell.ts';
 import { topOf } from '../../layers/areas/cells.ts';
 import { evidenceOf } from '../../layers/evidenceOf.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
@@ -56,9 +56,8 @@ export function checkClaim(
 }
 
 /** Readings of a cell that are fit to hold a claim against, the one in force first: not spoiled, and not where the claim itself is made. */
-function findings({ claim }: AskedClaim, { inForce, readings }: Cell): Reading[] {
-  const others = readings.filter(({ id }) => id !== inForce?.id);
-  return [...(inForce ? [inForce] : []), ...others].filter(
+function findings({ claim }: AskedClaim, cell: Cell): Reading[] {
+  return readingsInOrder(cell).filter(
     ({ state, spoiledBy, accepted, source, certainty }) =>
       state !== 'notFoundOut' &&
       (accepted || spoiledBy.length === 0) &&
@@ -76,8 +75,7 @@ function checkCount(asked: AskedClaim): CheckedClaim {
     return cannot('notKnown', claim.key);
   const names = elementsOfValue(cell.value).map(({ name }) => foldText(name));
   const restsOn = cell.inForce ? [cell.inForce.id] : [];
-  const isNone = (name: string) => name === 'none' || name.startsWith('no ');
-  const withNone = names.some(isNone);
+  const withNone = names.includes('none');
   const found = cell.absent ? 0 : names.length;
   const finding: ClaimFinding = {
     code: 'count',
@@ -118,13 +116,14 @@ function checkValue(asked: AskedClaim): CheckedClaim {
       claim.key,
       all.map(({ id }) => id),
     );
-  const said = fit.map((reading) => ({
-    value: reading.value,
-    absent: reading.state === 'none',
-    ...((reading.interval ?? roundingOf(reading))
-      ? { interval: reading.interval ?? roundingOf(reading) }
-      : {}),
-  }));
+  const said = fit.map((reading): Said => {
+    const interval = roundingOf(reading);
+    return {
+      ...(reading.value !== undefined && { value: reading.value }),
+      absent: reading.state === 'none',
+      ...(interval && { interval }),
+    };
+  });
   return valueFinding(
     fact,
     claim.value,
@@ -213,8 +212,8 @@ function amountIn(fact: MemberFact | undefined): number | undefined {
 function checkComparison(asked: AskedClaim): CheckedClaim {
   const { catalogue, claim, table, day, read } = asked;
   const [other] = read.against;
-  if (!other || !findFactKey(claim.key)) return cannot('nothingToHold', claim.key);
-  const fact = findFactKey(claim.key)!;
+  const fact = findFactKey(claim.key);
+  if (!other || !fact) return cannot('nothingToHold', claim.key);
   const theirs = layerTable(catalogue, chainOfSubject(catalogue, other, day));
   const name = nameOf(catalogue, other);
   const amounts = fact.measured
@@ -231,7 +230,6 @@ function checkComparison(asked: AskedClaim): CheckedClaim {
   const direction = read.direction ?? 'least';
   const share = own / rival;
   const isThatWay = direction === 'least' ? own < rival : own > rival;
-  // A share was said to one figure: what lies within a tenth of the difference is that.
   const isThatMuch =
     read.share === undefined ||
     (direction === 'least' ? share <= read.share + TOLERANCE : share >= read.share - TOLERANCE);

@@ -5,6 +5,7 @@ import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { isKnown } from '../../layers/cell.ts';
 import { topOf } from '../../layers/areas/cells.ts';
+import { subjectsOfLayer } from '../../lineage/chain.ts';
 import { linksFrom, isLineal } from '../../lineage/linksInForce.ts';
 import { nameOf } from '../../lineage/names.ts';
 import { distributionOf } from '../../lineage/releases.ts';
@@ -30,9 +31,7 @@ export function checkModel({ catalogue, claim, table }: AskedClaim): CheckedClai
 /** What it says it is built on, or that it is built on nothing. */
 export function checkBase({ catalogue, claim, table }: AskedClaim): CheckedClaim {
   const top = table.layers[table.layers.length - 1];
-  const links = [...new Set([top.id, top.edition ?? top.id, top.distribution])].flatMap((id) =>
-    linksFrom(catalogue, id),
-  );
+  const links = subjectsOfLayer(top).flatMap((id) => linksFrom(catalogue, id));
   const borrowed = links.filter((link) => !isLineal(link));
   const bases = table.layers.slice(0, -1).map(({ distribution }) => distribution);
   const finding: ClaimFinding = {

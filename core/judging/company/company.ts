@@ -15,7 +15,7 @@ import { lineageGraph, type GraphNode } from '../../lineage/lineageGraph.ts';
 import { ancestorsOf, basesOfProject } from '../../lineage/relatives.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { lifeOf } from '../../layers/lives.ts';
-import { isKnown, isUncheckedHere, type Cell } from '../../layers/cell.ts';
+import { isKnown, isUncheckedHere, readingsInOrder, type Cell } from '../../layers/cell.ts';
 import { dayOfReading } from '../../layers/disagreement.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { measurementsOf } from '../sides/measuring.ts';
@@ -123,9 +123,7 @@ function memberOf(
 
 /** Every measurement that is fit, the one in force first. */
 function measuredIn(catalogue: Catalogue, table: LayerTable, cell: Cell): MemberFact['measured'] & object {
-  const others = cell.readings.filter(({ id }) => id !== cell.inForce?.id);
-  const readings = cell.inForce ? [cell.inForce, ...others] : others;
-  return measurementsOf(catalogue, table, readings).flatMap(({ reading, conditions }) =>
+  return measurementsOf(catalogue, table, readingsInOrder(cell)).flatMap(({ reading, conditions }) =>
     typeof reading.value === 'number' ? [{ value: reading.value, conditions }] : [],
   );
 }

@@ -8,11 +8,11 @@ import { recordsPointingTo } from '../../catalogue/pointers.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { isKnown } from '../../layers/cell.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
-import { chainOfProject } from '../../lineage/chain.ts';
+import { chainOfProject, subjectsOfLayer } from '../../lineage/chain.ts';
 import { isLineal } from '../../lineage/linksInForce.ts';
 import { distributionOf, releasesOf } from '../../lineage/releases.ts';
 import { opinionsOf, standingOpinions } from '../opinions/opinions.ts';
-import { allPointsOf, keyOfPoint, type OpenPoint } from './openPoints.ts';
+import { keyOfPoint, openPointsOf, type OpenPoint } from './openPoints.ts';
 import { OPEN_RULES, type OpenRule } from './openRules.ts';
 
 /** Why something is worth looking at. */
@@ -35,17 +35,17 @@ export interface VisitItem {
 
 /** What looking again can settle. */
 const LOOKED_AT: ReadonlySet<OpenRule> = new Set([
-  ...([
-    'contradiction',
-    'spoiled',
-    'notFoundOut',
-    'notBorneOut',
-    'takenOver',
-    'stale',
-    'noSource',
-    'deadHelp',
-  ] as const),
-  ...(['claimUnchecked', 'question', 'areaUnseen'] as const),
+  'contradiction',
+  'spoiled',
+  'notFoundOut',
+  'notBorneOut',
+  'takenOver',
+  'stale',
+  'noSource',
+  'deadHelp',
+  'claimUnchecked',
+  'question',
+  'areaUnseen',
 ]);
 
 /** Points count twice their rule's worth; what decides, and what others have, comes on top. */
@@ -68,12 +68,12 @@ export function nextVisit(catalogue: Catalogue, table: LayerTable): VisitItem[] 
       );
     return item;
   };
-  for (const point of allPointsOf(catalogue, table)) {
-    if (point.state !== 'open' || !LOOKED_AT.has(point.rule)) continue;
+  for (const point of openPointsOf(catalogue, table)) {
+    if (!LOOKED_AT.has(point.rule)) continue;
     const key = keyOfPoint(point);
     const item = point.rule === 'areaUnseen' ? at(`area ${point.area}`, point.area) : key ? at(key) : null;
     if (!item) continue;
-    item.worth += 2 * OPEN_RULES[point.rule].worth;
+    item.worth += 2 * OPEN_RULES[point.rule];
     item.points.push(point);
     if (!item.reasons.some((each) => each.code === 'open' && each.rule === point.rule))
       item.reasons.push({ code: 'open', rule: point.rule });
@@ -100,7 +100,7 @@ export function nextVisit(catalogue: Catalogue, table: LayerTable): VisitItem[] 
 /** Keys that a standing judgement calls deciding, or by which a candidate is chosen; each with of whom or for what. */
 function decidingKeys(catalogue: Catalogue, { layers }: LayerTable): Map<string, string> {
   const top = layers[layers.length - 1];
-  const subjects = [top.id, top.edition ?? top.id, top.distribution];
+  const subjects = subjectsOfLayer(top);
   const keys = new Map<string, string>();
   for (const { strengths, weaknesses, author } of standingOpinions(opinionsOf(catalogue, subjects)))
     for (const { facts, weight } of [...strengths, ...weaknesses])

@@ -5,34 +5,35 @@
  */
 import { AREAS, type AreaId } from '../../catalogue/areas.ts';
 import type { Assessment } from '../../catalogue/assessment.ts';
-import type { Catalogue } from '../../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import type { Element } from '../../catalogue/factValue.ts';
 import type { Link } from '../../catalogue/link.ts';
 import type { Plan } from '../../catalogue/plan.ts';
-import { recordsBelongingTo } from '../../catalogue/pointers.ts';
+import { recordsBelongingTo, recordsOfSubject } from '../../catalogue/pointers.ts';
 import type { Question } from '../../catalogue/question.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { Settlement } from '../../catalogue/settlement.ts';
 import { boundsOf } from '../../catalogue/when.ts';
-import { recordOf } from '../../catalogue/catalogue.ts';
 import { elementsOf, topOf } from '../../layers/areas/cells.ts';
 import { isSaid } from '../../layers/cell.ts';
 import { daysOfReading } from '../../layers/disagreement.ts';
 import { settledChanges, type SettledChange } from '../../layers/settledChanges.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { dayOfRelease } from '../../lineage/bases.ts';
+import { subjectsOfLayer } from '../../lineage/chain.ts';
 import { distributionOf } from '../../lineage/releases.ts';
+import { standingOpinions } from '../opinions/opinions.ts';
 import { supportRowOf, type SupportRow } from '../support/supportRows.ts';
 import type { OpenRule } from './openRules.ts';
 
+/** Rules that find something in what is said of a fact. */
+type FactRule = 'contradiction' | 'spoiled' | 'notFoundOut' | 'takenOver' | 'stale' | 'noSource';
+
 /** What a point is found at, by rule. */
 type Cause =
-  | {
-      readonly rule: 'contradiction' | 'spoiled' | 'notFoundOut' | 'takenOver' | 'stale' | 'noSource';
-      readonly row: LayerRow;
-    }
+  | { readonly rule: FactRule; readonly row: LayerRow }
   | { readonly rule: 'deadHelp'; readonly row: LayerRow; readonly element: Element }
   | { readonly rule: 'notBorneOut'; readonly settled: SettledChange }
   | { readonly rule: 'claimUnchecked' | 'claimRefuted'; readonly claim: Claim }
@@ -66,7 +67,7 @@ export function openPointsOf(catalogue: Catalogue, table: LayerTable): OpenPoint
 /** The points of the top layer of a table, also those put off or meant so: of facts in their order, then the others by rule. */
 export function allPointsOf(catalogue: Catalogue, table: LayerTable): OpenPoint[] {
   const top = table.layers[table.layers.length - 1];
-  const subjects = [...new Set([top.id, top.edition ?? top.id, top.distribution])];
+  const subjects = subjectsOfLayer(top);
   const of = { catalogue, table, day: top.asOf, subjects };
   const found = [
     ...factCauses(of),
@@ -108,10 +109,7 @@ function factCauses(of: Asked): Found[] {
     const cell = row.cells[row.cells.length - 1];
     if (cell.readings.length === 0) return [];
     const about = row.fact.key;
-    const at = (
-      rule: Extract<Cause, { row: LayerRow }>['rule'] & FactRule,
-      seen: readonly (Reading | undefined)[],
-    ) => ({
+    const at = (rule: FactRule, seen: readonly (Reading | undefined)[]) => ({
       ...{ rule, row, subject, about },
       seen: seen.map((reading) => reading?.id ?? '').join(' '),
     });
@@ -139,8 +137,6 @@ function factCauses(of: Asked): Found[] {
     return found;
   });
 }
-
-type FactRule = Exclude<Extract<Cause, { row: LayerRow }>['rule'], 'deadHelp'>;
 
 const DEAD = /^(dead|redirects?|outdated|no longer|gone)\b/i;
 
@@ -177,26 +173,19 @@ function recordCauses({ catalogue, subjects, day }: Asked): Found[] {
   const hasPassed = (when: string | undefined) => (boundsOf(when ?? '')?.last ?? Infinity) < day;
   return subjects.flatMap((subject): Found[] => {
     const at = (record: { readonly id: RecordId }, seen = '') => ({ subject, about: record.id, seen });
-    const claims = recordsBelongingTo(catalogue, subject, 'claim').filter(
-      (claim) => claim.subject === subject,
-    );
-    const opinions = recordsBelongingTo(catalogue, subject, 'assessment').filter(
-      (opinion) => opinion.subject === subject,
-    );
-    const replaced = new Set(opinions.map(({ replaces }) => replaces));
     return [
-      ...claims.flatMap((claim): Found[] => {
+      ...recordsOfSubject(catalogue, subject, 'claim').flatMap((claim): Found[] => {
         if (claim.verdict === 'unchecked') return [{ rule: 'claimUnchecked', claim, ...at(claim) }];
         const isAmiss = claim.verdict === 'refuted' || claim.verdict === 'partly';
         return isAmiss && !claim.settled
           ? [{ rule: 'claimRefuted', claim, ...at(claim, claim.verdict) }]
           : [];
       }),
-      ...recordsBelongingTo(catalogue, subject, 'plan')
-        .filter((plan) => plan.subject === subject && (hasPassed(plan.due) || hasPassed(plan.lookAgain)))
+      ...recordsOfSubject(catalogue, subject, 'plan')
+        .filter(({ due, lookAgain }) => hasPassed(due) || hasPassed(lookAgain))
         .map((plan): Found => ({ rule: 'overdue', plan, ...at(plan, plan.due ?? plan.lookAgain) })),
-      ...opinions
-        .filter(({ id, followUp }) => hasPassed(followUp?.date) && !replaced.has(id))
+      ...standingOpinions(recordsOfSubject(catalogue, subject, 'assessment'))
+        .filter(({ followUp }) => hasPassed(followUp?.date))
         .map((assessment): Found => ({
           ...{ rule: 'followUp', assessment },
           ...at(assessment, assessment.followUp?.date),
@@ -229,8 +218,10 @@ function lineageCauses({ catalogue, table, subjects: [subject] }: Asked): Found[
 }
 
 function supportCauses({ catalogue, table, day, subjects: [subject] }: Asked): Found[] {
-  const row = table.rows.some(({ fact, cells }) => fact.area === 'model' && isSaid(cells[cells.length - 1]));
-  if (!row) return [];
+  const isTold = table.rows.some(
+    ({ fact, cells }) => fact.area === 'model' && isSaid(cells[cells.length - 1]),
+  );
+  if (!isTold) return [];
   const support = supportRowOf(catalogue, table, day);
   if (support.state === 'ended') return [];
   const at = (rule: 'supportGap' | 'supportDiffers', seen: string): Found => ({

@@ -1,52 +1,46 @@
-/** The rules by which something is unsettled, in one table: how much settling it would settle, and what the point is found at. */
+/** The rules by which something is unsettled, in one table: how much settling it would settle. */
 
-/** A rule: how much is won by settling a point of it (1 to 5), and what `about` of its points names. */
-interface OpenRuleEntry {
-  readonly worth: 1 | 2 | 3 | 4 | 5;
-  readonly about: 'fact' | 'area' | 'record' | 'whole';
-}
-
-/** Every rule, in the order in which points are told. Words for them stand in wording/openText.ts. */
+/** Every rule, in the order in which points are told, with how much is won by settling a point of it (1 to 5). Words for them stand in wording/openText.ts. */
 export const OPEN_RULES = {
   /** Sources disagree, and nothing around them explains it. */
-  contradiction: { worth: 5, about: 'fact' },
+  contradiction: 5,
   /** All that was seen is spoiled by its conditions: the fact is not known. */
-  spoiled: { worth: 5, about: 'fact' },
+  spoiled: 5,
   /** Looked for, and could not be found out. */
-  notFoundOut: { worth: 3, about: 'fact' },
+  notFoundOut: 3,
   /** A change that was recorded directly, and that the base, known now, does not bear out. */
-  notBorneOut: { worth: 4, about: 'record' },
+  notBorneOut: 4,
   /** A claim that nobody has held against findings yet. */
-  claimUnchecked: { worth: 2, about: 'record' },
+  claimUnchecked: 2,
   /** A claim that is refuted, or true in part, and on which nobody had the last word. */
-  claimRefuted: { worth: 2, about: 'record' },
+  claimRefuted: 2,
   /** Nobody knows what it rests on, and nobody found it independent. */
-  lineageUnknown: { worth: 5, about: 'whole' },
+  lineageUnknown: 5,
   /** It is said to rest on something and to be independent, or on two first bases at once. */
-  lineageConflict: { worth: 5, about: 'whole' },
+  lineageConflict: 5,
   /** A promise that outlasts what it rests on. */
-  supportGap: { worth: 3, about: 'whole' },
+  supportGap: 3,
   /** The end of support that is stated is not the one that follows from the rule. */
-  supportDiffers: { worth: 3, about: 'whole' },
+  supportDiffers: 3,
   /** Copied from the release before, and not checked again. */
-  takenOver: { worth: 3, about: 'fact' },
+  takenOver: 3,
   /** Read before the release came out. */
-  stale: { worth: 2, about: 'fact' },
+  stale: 2,
   /** Said without a source. */
-  noSource: { worth: 1, about: 'fact' },
+  noSource: 1,
   /** A base without a source. */
-  linkNoSource: { worth: 2, about: 'record' },
+  linkNoSource: 2,
   /** Help that is dead, leads elsewhere or is outdated. */
-  deadHelp: { worth: 1, about: 'fact' },
+  deadHelp: 1,
   /** Announced for a day that has passed, or to be looked at again by now. */
-  overdue: { worth: 3, about: 'record' },
+  overdue: 3,
   /** A judgement that was to be looked at again by now. */
-  followUp: { worth: 4, about: 'record' },
+  followUp: 4,
   /** A question of the analyst's that has no answer yet. */
-  question: { worth: 4, about: 'record' },
+  question: 4,
   /** An area of which nobody has said anything. */
-  areaUnseen: { worth: 2, about: 'area' },
-} as const satisfies Readonly<Record<string, OpenRuleEntry>>;
+  areaUnseen: 2,
+} as const satisfies Readonly<Record<string, number>>;
 
 /** A rule. */
 export type OpenRule = keyof typeof OPEN_RULES;

@@ -5,7 +5,7 @@ import { firstDayOf } from '../../catalogue/days.ts';
 import { equalValues } from '../../catalogue/equalValues.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
 import { foldText } from '../../catalogue/foldText.ts';
-import { recordsBelongingTo } from '../../catalogue/pointers.ts';
+import { recordsOfSubject } from '../../catalogue/pointers.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { compareWhen } from '../../catalogue/when.ts';
 import { isKnown, type KnownValue } from '../../layers/cell.ts';
@@ -22,9 +22,7 @@ export function standingOpinions(opinions: readonly Assessment[]): Assessment[] 
 
 /** All judgements of some subjects, those that stand first. */
 export function opinionsOf(catalogue: Catalogue, subjects: readonly RecordId[]): Assessment[] {
-  const all = [...new Set(subjects)].flatMap((id) =>
-    recordsBelongingTo(catalogue, id, 'assessment').filter(({ subject }) => subject === id),
-  );
+  const all = [...new Set(subjects)].flatMap((id) => recordsOfSubject(catalogue, id, 'assessment'));
   const standing = standingOpinions(all);
   return [...standing, ...all.filter((each) => !standing.includes(each))];
 }

@@ -8,7 +8,7 @@ import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
 import { foldText } from '../../catalogue/foldText.ts';
 import type { Interval } from '../../catalogue/reading.ts';
 import { boundsOf } from '../../catalogue/when.ts';
-import { isKnown, isUncheckedHere, type Cell } from '../../layers/cell.ts';
+import { isKnown, isUncheckedHere, readingsInOrder, type Cell } from '../../layers/cell.ts';
 import type { LayerTable } from '../../layers/layerTable.ts';
 import { topOf } from '../../layers/areas/cells.ts';
 import { SUPPORT_END } from '../support/support.ts';
@@ -61,20 +61,20 @@ export function amountsOf(
   if (!fact?.measured) return tables.map((table) => amountOf(catalogue, table, key, day));
   const measured = tables.map((table) => {
     const cell = topOf(table, key);
-    return cell ? measurementsOf(catalogue, table, inOrder(cell)) : [];
+    return cell ? measurementsOf(catalogue, table, readingsInOrder(cell)) : [];
   });
   return chooseMeasurements(key, measured).map(({ measurement, differs }, i) => {
     if (!measurement) return amountOf(catalogue, tables[i], key, day);
     const { reading } = measurement;
     if (differs)
       return { ...nothing('conditions'), ...(reading.value !== undefined && { shown: reading.value }) };
-    const range = reading.interval ?? roundingOf(reading);
-    return amountOfNumber(reading.value, range, reading.certainty === 'sure' ? undefined : 'unsure');
+    return amountOfNumber(
+      reading.value,
+      roundingOf(reading),
+      reading.certainty === 'sure' ? undefined : 'unsure',
+    );
   });
 }
-
-const inOrder = ({ inForce, readings }: Cell) =>
-  inForce ? [inForce, ...readings.filter(({ id }) => id !== inForce.id)] : readings;
 
 function amountOf(catalogue: Catalogue, table: LayerTable, key: string, day: number): Amount {
   if (key === 'support.covered' || key === 'support.past' || key === SUPPORT_END)

@@ -4,14 +4,13 @@
  * Each rank comes with its range: the best and the worst place when any one weight moves by a fifth, or when every uncertain value
  * turns out best for it and worst for the others, and the other way round.
  */
-import type { Catalogue } from '../../catalogue/catalogue.ts';
-import { recordOf } from '../../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { CriterionRule } from '../../catalogue/criterionRule.ts';
 import { foldText } from '../../catalogue/foldText.ts';
 import type { Purpose } from '../../catalogue/purpose.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
-import { chainOfSubject } from '../../lineage/chain.ts';
+import { chainOfSubject, subjectsOfLayer } from '../../lineage/chain.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import { companyOf, type Company } from '../company/company.ts';
 import { membersOf } from '../company/cohort.ts';
@@ -274,7 +273,7 @@ function scoreBetween(least: number, most: number, by: Score['by'], reason: stri
 /** What judgements say on a criterion of that name: the middle of the newest, and as far as all of them go. */
 function byJudgements(catalogue: Catalogue, { layers }: LayerTable, on: string): Score | undefined {
   const top = layers[layers.length - 1];
-  const opinions = opinionsOf(catalogue, [top.id, top.edition ?? top.id, top.distribution]);
+  const opinions = opinionsOf(catalogue, subjectsOfLayer(top));
   const given = standingOpinions(opinions).flatMap(({ criteria, author }) =>
     criteria.filter(({ name }) => foldText(name) === foldText(on)).map((each) => ({ ...each, author })),
   );

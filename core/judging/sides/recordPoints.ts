@@ -13,7 +13,7 @@ import { newestComparison } from '../../lineage/lineageGraph.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { faultsOf } from '../statements/recorded.ts';
-import { supportWindows, type SupportWindow } from '../support/support.ts';
+import { endOfWindow, supportWindows, type SupportWindow } from '../support/support.ts';
 import type { BarReason, Point, PointArea, PointFact, SideValue, ValueDetail } from './point.ts';
 import { judgePoint } from './verdict.ts';
 
@@ -62,7 +62,7 @@ export function supportPoints(catalogue: Catalogue, tables: readonly LayerTable[
   });
   const past = windows.map((all, i) => {
     const [base, own] = [all.at(-2), all[all.length - 1]];
-    const [end, baseEnd] = [endOf(own), base && endOf(base)];
+    const [end, baseEnd] = [endOfWindow(own), base && endOfWindow(base)];
     if (end === undefined || baseEnd === undefined) return plainValue('', {});
     return plainValue(topName(catalogue, tables[i]), {
       value: end - baseEnd,
@@ -83,8 +83,6 @@ export function supportPoints(catalogue: Catalogue, tables: readonly LayerTable[
     ),
   ];
 }
-
-const endOf = ({ to, computed }: SupportWindow) => to ?? computed;
 
 /** What each side changes on its own base, by area of the strip: never all that there is, as far as facts were looked at. */
 export function changePoints(catalogue: Catalogue, tables: readonly LayerTable[]): Point[] {

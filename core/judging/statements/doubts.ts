@@ -2,7 +2,8 @@
 import { labelOfArea } from '../../catalogue/areas.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
-import { recordsBelongingTo } from '../../catalogue/pointers.ts';
+import { recordsOfSubject } from '../../catalogue/pointers.ts';
+import { subjectsOfLayer } from '../../lineage/chain.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import { allPointsOf, countByRule, type OpenPoint } from '../open/openPoints.ts';
 import type { OpenRule } from '../open/openRules.ts';
@@ -33,8 +34,8 @@ const TOLD_WITH_FACT: ReadonlySet<string> = new Set(['footprint.memory', 'footpr
 export function whatIsClaimed({ catalogue, table, subject, told }: Telling): Statement[] {
   const state = statementMaker(subject, 'claims');
   const top = table.layers[table.layers.length - 1];
-  return [...new Set([top.id, top.edition ?? top.id, top.distribution])]
-    .flatMap((id) => recordsBelongingTo(catalogue, id, 'claim').filter((claim) => claim.subject === id))
+  return subjectsOfLayer(top)
+    .flatMap((id) => recordsOfSubject(catalogue, id, 'claim'))
     .map((claim) => {
       const found = countFound(claim, told.get(claim.key)?.value);
       return state(

@@ -2,11 +2,11 @@
 import { recordOf } from '../../catalogue/catalogue.ts';
 import type { Fault } from '../../catalogue/fault.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
-import { recordsBelongingTo } from '../../catalogue/pointers.ts';
+import { recordsOfSubject } from '../../catalogue/pointers.ts';
 import type { KindName, RecordTypes } from '../../catalogue/recordKinds.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { boundsOf, compareWhen } from '../../catalogue/when.ts';
-import type { Layer } from '../../lineage/chain.ts';
+import { subjectsOfLayer, type Layer } from '../../lineage/chain.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import type { Telling } from './telling.ts';
 import { statementMaker, type Statement } from './statement.ts';
@@ -14,15 +14,11 @@ import { statementMaker, type Statement } from './statement.ts';
 /** Records of a kind about one layer: the release, the edition that is meant, the project; in the order of entering. */
 export function recordsAbout<K extends KindName>(
   { catalogue }: Pick<Telling, 'catalogue'>,
-  { id, edition, distribution }: Pick<Layer, 'id' | 'edition' | 'distribution'>,
+  layer: Pick<Layer, 'id' | 'edition' | 'distribution'>,
   kind: K,
 ): RecordTypes[K][] {
-  return [...new Set([id, edition ?? id, distribution])]
-    .flatMap((subject) =>
-      recordsBelongingTo(catalogue, subject, kind).filter(
-        (record) => 'subject' in record && record.subject === subject,
-      ),
-    )
+  return subjectsOfLayer(layer)
+    .flatMap((subject) => recordsOfSubject(catalogue, subject, kind))
     .sort((a, b) => a.entered - b.entered || (a.id < b.id ? -1 : 1));
 }
 

@@ -1,6 +1,5 @@
 /** Sentences on what is around a system: its model and support, images and installer, updates, footprint, help. */
-import { formatDay } from '../../catalogue/days.ts';
-import { wordRule } from '../supportText.ts';
+import { wordRuledEnds } from '../supportText.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
@@ -35,15 +34,12 @@ export function wordSupport({ told, base, baseEnd, gapDays: gap }: Params<'suppo
 
 export function wordSupportRules({ support }: Params<'supportRules'>): string {
   const { own, differDays } = support;
-  const ends = own.rules.flatMap((rule) =>
-    rule.end === undefined ? [] : [`${formatWhen(formatDay(rule.end))} from ${wordRule(support, rule)}`],
-  );
   const apart = differDays
     ? own.end
       ? `: ${formatNumberOf(differDays, 'day')} from what is stated`
       : `: they differ by ${formatNumberOf(differDays, 'day')}`
     : '';
-  return sentence(`support computed: until ${ends.join('; until ')}${apart}`);
+  return sentence(`support computed: until ${wordRuledEnds(support).join('; until ')}${apart}`);
 }
 
 export function wordImage({ told }: Params<'image'>): string {

@@ -14,12 +14,12 @@ import {
   writePurposeText,
 } from '../../../core/editing/purposes/purposes.ts';
 import { formatCriterion, formatMustHave } from '../../../core/editing/purposes/ruleLine.ts';
-import type { Edited } from '../../../core/editing/labelledEdit.ts';
 import { rankCandidates } from '../../../core/judging/purpose/ranking.ts';
 import { wordRanking } from '../../../core/wording/purposeText.ts';
 import LineField from '../../parts/LineField.vue';
 import LineList from '../../parts/LineList.vue';
 import { useQueryState } from '../../parts/queryState.ts';
+import { useCommit } from '../../stores/useCommit.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
@@ -43,7 +43,7 @@ const purpose = computed(
 const ranking = computed(() => purpose.value && rankCandidates(catalogue.value, purpose.value, day.value));
 const sentences = computed(() => (ranking.value ? wordRanking(ranking.value) : []));
 const saying = () => ({ author: store.about?.author ?? '', date: today() });
-const commit = (edited: Edited<unknown>) => notices.tellTrouble(store.commit(edited));
+const commit = useCommit();
 
 const name = ref('');
 function begin(): void {

@@ -8,16 +8,13 @@ import { findFactKey, formatTypedValue } from '../../../core/catalogue/factSheet
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { judgeClaim, removeClaim, takeFindings, writeClaim } from '../../../core/editing/claims.ts';
-import type { Edited } from '../../../core/editing/labelledEdit.ts';
-import { checkClaim } from '../../../core/judging/claims/checkClaim.ts';
-import { companyOf, type Company } from '../../../core/judging/company/company.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { CLAIM_KINDS, CLAIM_VERDICTS, wordFinding } from '../../../core/wording/claimText.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import LineField from '../../parts/LineField.vue';
+import { useClaimFindings } from '../../stores/useClaimFindings.ts';
+import { useCommit } from '../../stores/useCommit.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
-import { useAsOf } from '../../stores/clock.ts';
-import { useNoticeStore } from '../../stores/noticeStore.ts';
 
 const props = defineProps<{
   catalogue: Catalogue;
@@ -26,18 +23,13 @@ const props = defineProps<{
   canEdit: boolean;
 }>();
 const store = useCatalogueStore();
-const notices = useNoticeStore();
-const { day } = useAsOf();
-const commit = (edited: Edited<unknown>) => notices.tellTrouble(store.commit(edited));
+const commit = useCommit();
 const author = () => store.about?.author || 'the analyst';
 
-const findings = computed(() => {
-  let everybody: Company | undefined;
-  const all = () => (everybody ??= companyOf(props.catalogue, day.value));
-  return new Map(
-    props.claims.map((claim) => [claim.id, checkClaim(props.catalogue, claim, day.value, all)] as const),
-  );
-});
+const findings = useClaimFindings(
+  () => props.catalogue,
+  () => props.claims,
+);
 const takeable = computed(() =>
   props.claims.flatMap(({ id, verdict }) => {
     const found = findings.value.get(id)!;

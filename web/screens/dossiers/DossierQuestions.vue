@@ -5,7 +5,6 @@ import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import type { Question } from '../../../core/catalogue/question.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import type { Edited } from '../../../core/editing/labelledEdit.ts';
 import {
   answerQuestion,
   removeQuestion,
@@ -14,9 +13,9 @@ import {
 } from '../../../core/editing/questions.ts';
 import LineField from '../../parts/LineField.vue';
 import LineList from '../../parts/LineList.vue';
+import { useCommit } from '../../stores/useCommit.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
-import { useNoticeStore } from '../../stores/noticeStore.ts';
 
 const props = defineProps<{
   catalogue: Catalogue;
@@ -26,8 +25,7 @@ const props = defineProps<{
   canEdit: boolean;
 }>();
 const store = useCatalogueStore();
-const notices = useNoticeStore();
-const commit = (edited: Edited<unknown>) => notices.tellTrouble(store.commit(edited));
+const commit = useCommit();
 const saying = () => ({ author: store.about?.author ?? '', date: today() });
 
 const said = ({ text, key, tried, until }: Question): QuestionSaying => ({

@@ -15,19 +15,17 @@ import {
   type ListSection,
   type SingleSection,
 } from '../../../core/editing/assessments/sections.ts';
-import type { Edited } from '../../../core/editing/labelledEdit.ts';
 import { changeOfOpinion } from '../../../core/judging/opinions/opinions.ts';
 import { wordOpinionChange, wordTotal } from '../../../core/wording/opinionText.ts';
 import LineField from '../../parts/LineField.vue';
 import LineList from '../../parts/LineList.vue';
+import { useCommit } from '../../stores/useCommit.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
-import { useNoticeStore } from '../../stores/noticeStore.ts';
 
 const props = defineProps<{ catalogue: Catalogue; opinions: readonly Assessment[]; canEdit: boolean }>();
 const store = useCatalogueStore();
-const notices = useNoticeStore();
-const commit = (edited: Edited<unknown>) => notices.tellTrouble(store.commit(edited));
+const commit = useCommit();
 
 /** The parts in their order, with an example of a line each. */
 const ROWS: readonly (

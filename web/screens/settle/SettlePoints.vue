@@ -5,20 +5,18 @@ import type { RouteLocationRaw } from 'vue-router';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { judgeClaim } from '../../../core/editing/claims.ts';
-import type { Edited } from '../../../core/editing/labelledEdit.ts';
 import { setPointAside, takePointUp } from '../../../core/editing/openPoints.ts';
 import { answerQuestion } from '../../../core/editing/questions.ts';
-import { checkClaim } from '../../../core/judging/claims/checkClaim.ts';
 import type { CheckedClaim } from '../../../core/judging/claims/finding.ts';
-import { companyOf, type Company } from '../../../core/judging/company/company.ts';
 import { keyOfPoint, type OpenPoint } from '../../../core/judging/open/openPoints.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { CLAIM_VERDICTS, wordFinding } from '../../../core/wording/claimText.ts';
 import { labelOfPoint, OPEN_WORDS, wordPointReason, wordSetAside } from '../../../core/wording/openText.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
+import { useClaimFindings } from '../../stores/useClaimFindings.ts';
+import { useCommit } from '../../stores/useCommit.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
-import { useNoticeStore } from '../../stores/noticeStore.ts';
 
 const props = defineProps<{
   catalogue: Catalogue;
@@ -27,11 +25,10 @@ const props = defineProps<{
   canEdit: boolean;
 }>();
 const store = useCatalogueStore();
-const notices = useNoticeStore();
-const { day, date, isToday } = useAsOf();
+const { date, isToday } = useAsOf();
 const asof = computed(() => (isToday.value ? {} : { asof: date.value }));
 const saying = () => ({ author: store.about?.author ?? '', date: today() });
-const commit = (edited: Edited<unknown>) => notices.tellTrouble(store.commit(edited));
+const commit = useCommit();
 
 /** Where a point is settled. */
 function placeOf(point: OpenPoint): RouteLocationRaw {
@@ -67,19 +64,10 @@ function placeOf(point: OpenPoint): RouteLocationRaw {
   }
 }
 
-let everybody: { readonly of: Catalogue; readonly company: Company } | null = null;
-function companyNow(): Company {
-  if (everybody?.of !== props.catalogue)
-    everybody = { of: props.catalogue, company: companyOf(props.catalogue, day.value) };
-  return everybody.company;
-}
-const findings = computed(() => {
-  const found = new Map<RecordId, CheckedClaim>();
-  for (const point of props.points)
-    if ('claim' in point)
-      found.set(point.claim.id, checkClaim(props.catalogue, point.claim, day.value, companyNow));
-  return found;
-});
+const findings = useClaimFindings(
+  () => props.catalogue,
+  () => props.points.flatMap((point) => ('claim' in point ? [point.claim] : [])),
+);
 const takeFinding = (id: RecordId, { verdict, finding }: CheckedClaim) =>
   commit(
     judgeClaim(props.catalogue, id, {
