@@ -41,6 +41,11 @@ export function creatorOf<Name extends string, Schema extends z.ZodType>(
   };
 }
 
+/** The fields of a kind as they are when nothing is said in them; those that must be said are absent. */
+export function blankOf(schema: z.ZodType): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(defaultsOf(schema)).map(([name, make]) => [name, make()]));
+}
+
 /** Each default is made anew for each record: lists are not shared. */
 function defaultsOf(schema: z.ZodType): Record<string, () => unknown> {
   const shape = schema instanceof z.ZodObject ? (schema.shape as Record<string, z.ZodType>) : {};

@@ -3,6 +3,7 @@
  * date never form a cycle, and of several bases on one date it is said which comes first. Two links that never hold
  * at the same time are no cycle and need no order.
  */
+import { withRecords } from '../catalogue/applyDiff.ts';
 import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
@@ -14,6 +15,74 @@ import { nameOf } from './names.ts';
 
 /** The issues that forbid a link: `link.self`, `link.dates`, `link.order` (with the other base), `link.cycle` (with the path). */
 export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
+  return issuesOf(catalogue, link, () => linealSteps(catalogue));
+}
+
+/** The links of many that break a rule, each with its first issue. */
+export function checkLinks(
+  catalogue: Catalogue,
+  links: readonly Link[],
+): { readonly link: Link; readonly issue: Issue }[] {
+  const rules = new LinkRules(catalogue);
+  return links.flatMap((link) =>
+    rules
+      .issues(link)
+      .slice(0, 1)
+      .map((issue) => ({ link, issue })),
+  );
+}
+
+/** The rules over links that are put in one after another, without looking at all of them each time. */
+export class LinkRules {
+  readonly #steps: Map<RecordId, readonly Step[]>;
+
+  constructor(private catalogue: Catalogue) {
+    this.#steps = linealSteps(catalogue);
+  }
+
+  /** The issues that forbid a link beside those that are there. */
+  issues(link: Link): Issue[] {
+    return issuesOf(this.catalogue, link, () => this.#steps);
+  }
+
+  /** The links of a circle that a link closes, without itself; none where it closes none. */
+  circleOf(link: Link): Link[] {
+    const [from, to] = [link.base, link.derivative].map((id) => distributionOf(this.catalogue, id));
+    return pathBetween(this.#steps, from, to, daysInForce(this.catalogue, link), link.id) ?? [];
+  }
+
+  /** The link that is there under an id. */
+  linkOf(id: RecordId): Link | undefined {
+    return recordOf(this.catalogue, 'link', id);
+  }
+
+  /** All links of a derivative. */
+  linksOf(derivative: RecordId): Link[] {
+    return linksFrom(this.catalogue, derivative);
+  }
+
+  /** Puts a link in place of what stands under its id. */
+  put(link: Link): void {
+    this.remove(link.id);
+    this.catalogue = withRecords(this.catalogue, [link]);
+    const at = distributionOf(this.catalogue, link.derivative);
+    if (isLineal(link)) this.#steps.set(at, [...(this.#steps.get(at) ?? []), stepOf(this.catalogue, link)]);
+  }
+
+  /** Takes a link out. */
+  remove(id: RecordId): void {
+    const link = this.linkOf(id);
+    if (!link) return;
+    const at = distributionOf(this.catalogue, link.derivative);
+    this.#steps.set(
+      at,
+      (this.#steps.get(at) ?? []).filter((step) => step.link.id !== id),
+    );
+    this.catalogue = withRecords(this.catalogue, [], [id]);
+  }
+}
+
+function issuesOf(catalogue: Catalogue, link: Link, steps: () => Steps): Issue[] {
   const derivative = distributionOf(catalogue, link.derivative);
   const base = distributionOf(catalogue, link.base);
   if (derivative === base) return [createIssue('error', 'link.self', link.id)];
@@ -28,14 +97,11 @@ export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
     return [
       createIssue('error', 'link.order', link.id, { base: nameOf(catalogue, rival.base), other: rival.id }),
     ];
-  const path = pathBetween(catalogue, base, derivative, days, link.id);
-  return path
-    ? [
-        createIssue('error', 'link.cycle', link.id, {
-          path: [derivative, ...path].map((id) => nameOf(catalogue, id)).join(' > '),
-        }),
-      ]
-    : [];
+  const path = pathBetween(steps(), base, derivative, days, link.id);
+  if (!path) return [];
+  const names = [derivative, base, ...path.map((step) => distributionOf(catalogue, step.base))];
+  const told = names.map((id) => nameOf(catalogue, id)).join(' > ');
+  return [createIssue('error', 'link.cycle', link.id, { path: told })];
 }
 
 /**
@@ -60,33 +126,52 @@ function surelyInForce(catalogue: Catalogue, link: Link): { from: number; to: nu
   };
 }
 
-/** A path from one distribution down to another over lineal links that all hold on one common day, or null. */
+interface Step {
+  readonly link: Link;
+  readonly base: RecordId;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** The lineal links by the distribution that they lead down from. */
+type Steps = ReadonlyMap<RecordId, readonly Step[]>;
+
+function linealSteps(catalogue: Catalogue): Map<RecordId, readonly Step[]> {
+  const steps = new Map<RecordId, Step[]>();
+  for (const link of recordsOf(catalogue, 'link')) {
+    if (!isLineal(link)) continue;
+    const derivative = distributionOf(catalogue, link.derivative);
+    const list = steps.get(derivative);
+    if (list) list.push(stepOf(catalogue, link));
+    else steps.set(derivative, [stepOf(catalogue, link)]);
+  }
+  return steps;
+}
+
+function stepOf(catalogue: Catalogue, link: Link): Step {
+  return { link, base: distributionOf(catalogue, link.base), ...daysInForce(catalogue, link) };
+}
+
+/** The way from one distribution down to another over lineal links that all hold on one common day, or null. */
 function pathBetween(
-  catalogue: Catalogue,
+  steps: Steps,
   from: RecordId,
   to: RecordId,
   days: { from: number; to: number },
   except: RecordId,
-): RecordId[] | null {
-  const outgoing = new Map<RecordId, { base: RecordId; from: number; to: number }[]>();
-  for (const link of recordsOf(catalogue, 'link')) {
-    if (!isLineal(link) || link.id === except) continue;
-    const derivative = distributionOf(catalogue, link.derivative);
-    const list = outgoing.get(derivative) ?? [];
-    list.push({ base: distributionOf(catalogue, link.base), ...daysInForce(catalogue, link) });
-    outgoing.set(derivative, list);
-  }
+): Link[] | null {
   const walk = (
     at: RecordId,
     window: { from: number; to: number },
-    path: readonly RecordId[],
-  ): RecordId[] | null => {
-    if (at === to) return [...path, at];
-    if (path.includes(at)) return null;
-    for (const edge of outgoing.get(at) ?? []) {
-      const common = { from: Math.max(window.from, edge.from), to: Math.min(window.to, edge.to) };
-      const found = common.from <= common.to ? walk(edge.base, common, [...path, at]) : null;
-      if (found) return found;
+    passed: readonly RecordId[],
+  ): Link[] | null => {
+    if (at === to) return [];
+    if (passed.includes(at)) return null;
+    for (const step of steps.get(at) ?? []) {
+      if (step.link.id === except) continue;
+      const common = { from: Math.max(window.from, step.from), to: Math.min(window.to, step.to) };
+      const rest = common.from <= common.to ? walk(step.base, common, [...passed, at]) : null;
+      if (rest) return [step.link, ...rest];
     }
     return null;
   };

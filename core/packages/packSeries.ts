@@ -30,6 +30,22 @@ export function referenceOf(packed: Uint8Array): string | null {
   return new TextDecoder().decode(packed.subarray(Math.max(end - length, 0), end));
 }
 
+/** The same list resting on a snapshot under another id; packed bytes that stand alone are given back as they are. */
+export function withReference(packed: Uint8Array, id: string): Uint8Array {
+  const before = referenceOf(packed);
+  if (before === null || before === id) return packed;
+  const view = new DataView(packed.buffer, packed.byteOffset, packed.length);
+  const end = packed.length - view.getUint32(20, true);
+  const begin = end - view.getUint16(6, true);
+  const name = new TextEncoder().encode(id);
+  const renamed = new Uint8Array(packed.length - (end - begin) + name.length);
+  renamed.set(packed.subarray(0, begin));
+  renamed.set(name, begin);
+  renamed.set(packed.subarray(end), begin + name.length);
+  new DataView(renamed.buffer).setUint16(6, name.length, true);
+  return renamed;
+}
+
 /** Several states of one repository, oldest first, over one table of texts. A state is made when it is asked for. */
 export class PackageSeries {
   constructor(

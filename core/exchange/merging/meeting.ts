@@ -1,0 +1,160 @@
+/**
+ * Which records of a colleague's catalogue are ones of mine under other ids. Equal things meet by what makes them the ones
+ * they are (identity.ts); distributions by any of their names. What only may be the same is asked about. A record that is
+ * another under an id of mine gets an id of its own.
+ */
+import { findRecord, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { Distribution } from '../../catalogue/distribution.ts';
+import { equalRecords } from '../../catalogue/equalRecords.ts';
+import { foldText, soundsOf } from '../../catalogue/foldText.ts';
+import { createFreshId } from '../../catalogue/freshId.ts';
+import { referenceTableOf } from '../../catalogue/kindOf.ts';
+import { KIND_NAMES, type AnyRecord } from '../../catalogue/recordKinds.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { withRenamedMentions } from '../../catalogue/references.ts';
+import { identityOf } from './identity.ts';
+import { keyOfMeeting, type Decisions, type Meeting } from './conflict.ts';
+
+/** A colleague's records under ids of mine. */
+interface Met {
+  /** By their id in the merged catalogue. */
+  readonly records: ReadonlyMap<RecordId, AnyRecord>;
+  /** Ids of theirs that are others in the merged catalogue. */
+  readonly renamed: ReadonlyMap<RecordId, RecordId>;
+  /** What may be the same thing: asked about, kept apart until said. */
+  readonly meetings: readonly Meeting[];
+}
+
+/** Records of mine of one kind that are not of the ancestor, by what makes them the ones they are. */
+type Index = ReadonlyMap<string, readonly AnyRecord[]>;
+
+/** Brings theirs under the ids of mine. What the ancestor has is the same under the same id on both sides. */
+export function meetRecords(
+  mine: Catalogue,
+  theirs: Catalogue,
+  base: Catalogue | null,
+  decisions: Decisions,
+): Met {
+  const renamed = new Map<RecordId, RecordId>();
+  const records = new Map<RecordId, AnyRecord>();
+  const meetings: Meeting[] = [];
+  const idNow = (id: RecordId) => renamed.get(id) ?? id;
+  const isTaken = (id: RecordId) =>
+    records.has(id) ||
+    [mine, theirs, base].some((each) => each !== null && findRecord(each, id) !== undefined);
+  const isFresh = ({ id }: AnyRecord) => !base || !findRecord(base, id);
+  const meetingOf = createMeetings(mine, decisions);
+  for (const kind of KIND_NAMES) {
+    let index: Index | null = null;
+    const open: AnyRecord[] = [];
+    const claimed = new Set<RecordId>();
+    for (const raw of recordsOf(theirs, kind) as Iterable<AnyRecord>) {
+      const record = withRenamedMentions(raw, referenceTableOf(raw), idNow);
+      const known = mine.records[kind].get(record.id) as AnyRecord | undefined;
+      const isSame =
+        kind === 'about' ||
+        !isFresh(raw) ||
+        (known !== undefined && (equalRecords(known, record) || isOneThing(known, record)));
+      if (!isSame) open.push(record);
+      else {
+        records.set(record.id, record);
+        claimed.add(record.id);
+      }
+    }
+    for (const record of open.sort((a, b) => (a.id < b.id ? -1 : 1))) {
+      index ??= indexOf([...(recordsOf(mine, kind) as Iterable<AnyRecord>)].filter(isFreshOrNamed(isFresh)));
+      const found = keysOf(record)
+        .flatMap((key) => index!.get(key) ?? [])
+        .find(({ id }) => !claimed.has(id));
+      const asked = found || record.kind !== 'distribution' ? null : meetingOf(record);
+      if (asked) meetings.push(asked);
+      const other =
+        found?.id ?? (asked && decisions.meetings.get(keyOfMeeting(asked)) === 'same' ? asked.mine : null);
+      const id =
+        other ??
+        (isTaken(record.id) && isHeld(mine, base, record.id) ? freshIdFor(record, isTaken) : record.id);
+      if (id !== record.id) renamed.set(record.id, id);
+      claimed.add(id);
+      records.set(id, id === record.id ? record : ({ ...record, id } as AnyRecord));
+    }
+  }
+  return { records: withOwnMentions(records, renamed), renamed, meetings };
+}
+
+/** What is named like something of the ancestor is that thing too: distributions, editions and releases have names. */
+const isFreshOrNamed = (isFresh: (record: AnyRecord) => boolean) => (record: AnyRecord) =>
+  record.kind === 'distribution' || record.kind === 'edition' || record.kind === 'release' || isFresh(record);
+
+const isHeld = (mine: Catalogue, base: Catalogue | null, id: RecordId) =>
+  findRecord(mine, id) !== undefined || (base !== null && findRecord(base, id) !== undefined);
+
+function freshIdFor({ id, kind }: AnyRecord, isTaken: (id: RecordId) => boolean): RecordId {
+  return createFreshId(kind, id.slice(kind.length + 1), isTaken);
+}
+
+/** All that a record can be known by: a distribution by each of its names. */
+function keysOf(record: AnyRecord): string[] {
+  return record.kind === 'distribution' ? namesOf(record) : [identityOf(record)];
+}
+
+const namesOf = ({ name, aliases }: Distribution) => [name, ...aliases].map(foldText).filter(Boolean);
+
+function isOneThing(known: AnyRecord, record: AnyRecord): boolean {
+  const keys = new Set(keysOf(known));
+  return keysOf(record).some((key) => keys.has(key));
+}
+
+function indexOf(all: readonly AnyRecord[]): Index {
+  const index = new Map<string, AnyRecord[]>();
+  for (const record of all)
+    for (const key of keysOf(record)) {
+      const known = index.get(key);
+      if (known) known.push(record);
+      else index.set(key, [record]);
+    }
+  return index;
+}
+
+/** Finds a distribution of mine that one may be: called otherwise under the same id, or by a name that sounds the same. */
+function createMeetings(mine: Catalogue, decisions: Decisions): (record: Distribution) => Meeting | null {
+  let bySound: Map<string, RecordId> | null = null;
+  return (record) => {
+    const meeting = (other: RecordId, why: Meeting['why']): Meeting => ({
+      ...{ kind: 'distribution', mine: other, theirs: record.id, why },
+    });
+    if (mine.records.distribution.has(record.id)) return meeting(record.id, 'same id');
+    bySound ??= new Map(
+      [...recordsOf(mine, 'distribution')].flatMap((each) =>
+        soundsOfNames(each).map((sound) => [sound, each.id] as const),
+      ),
+    );
+    const near = soundsOfNames(record).flatMap((sound) => bySound!.get(sound) ?? []);
+    const decided = near.find(
+      (id) => decisions.meetings.get(keyOfMeeting({ mine: id, theirs: record.id })) === 'same',
+    );
+    return near.length > 0 ? meeting(decided ?? near[0], 'sounds alike') : null;
+  };
+}
+
+/** Sounds of the letters, with the digits behind them; nothing of very short names. */
+function soundsOfNames(record: Distribution): string[] {
+  return namesOf(record).flatMap((name) => {
+    const letters = name.replace(/\d/g, '');
+    if (letters.length < 4) return [];
+    return soundsOf(letters)
+      .filter((sound) => sound.length > 2)
+      .map((sound) => `${sound} ${name.replace(/\D/g, '')}`);
+  });
+}
+
+/** Mentions within one kind (a reading that replaces another) once all of it has its ids. */
+function withOwnMentions(
+  records: Map<RecordId, AnyRecord>,
+  renamed: ReadonlyMap<RecordId, RecordId>,
+): Map<RecordId, AnyRecord> {
+  if (renamed.size === 0) return records;
+  const idNow = (id: RecordId) => renamed.get(id) ?? id;
+  for (const [id, record] of records)
+    records.set(id, withRenamedMentions(record, referenceTableOf(record), idNow));
+  return records;
+}

@@ -1,0 +1,133 @@
+/**
+ * What two catalogues may each say and one may not: a choice among readings made twice, links that lead in a circle or
+ * claim the same place. Found once all else is merged.
+ */
+import { findRecord, recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import { equalRecords } from '../../catalogue/equalRecords.ts';
+import type { Link } from '../../catalogue/link.ts';
+import type { Reading } from '../../catalogue/reading.ts';
+import type { AnyRecord, KindName } from '../../catalogue/recordKinds.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { catalogueOfRecords } from '../../catalogue/wholeCatalogue.ts';
+import { LinkRules } from '../../lineage/checkLink.ts';
+import type { Issue } from '../../issue.ts';
+import type { Conflict } from './conflict.ts';
+import type { Heap } from './mergeCatalogues.ts';
+import type { Decide } from './mergeRecord.ts';
+
+type Theirs = ReadonlyMap<RecordId, AnyRecord>;
+
+/** Of one fact each of us accepted another reading: one of them counts. */
+export function settleAccepted(
+  heap: Heap,
+  mine: Catalogue,
+  theirs: Theirs,
+  base: Catalogue | null,
+  decide: Decide,
+): Conflict[] {
+  const accepted = new Map<string, Reading[]>();
+  for (const record of heap.values())
+    if (record.kind === 'reading' && record.accepted) {
+      const place = `${record.subject} ${record.key} ${record.conditions?.edition ?? ''}`;
+      const known = accepted.get(place);
+      if (known) known.push(record);
+      else accepted.set(place, [record]);
+    }
+  const conflicts: Conflict[] = [];
+  for (const readings of accepted.values()) {
+    if (readings.length < 2) continue;
+    const isMine = ({ id }: Reading) => isAccepted(findRecord(mine, id));
+    const own = readings.find(isMine);
+    const other = readings.find((each) => !isMine(each) && isAccepted(theirs.get(each.id)));
+    if (!own || !other) continue;
+    const conflict: Conflict = {
+      ...{ kind: 'reading', record: other.id, field: 'accepted', rule: 'reading.accepted', rests: 0 },
+      base: base ? isAccepted(findRecord(base, other.id)) : null,
+      mine: own.id,
+      theirs: other.id,
+    };
+    conflicts.push(conflict);
+    const beaten = decide(conflict) === 'theirs' ? own : other;
+    const { acceptedBecause: _because, ...rest } = beaten;
+    heap.set(beaten.id, { ...rest, accepted: false });
+  }
+  return conflicts;
+}
+
+const isAccepted = (record: AnyRecord | undefined) => record?.kind === 'reading' && record.accepted;
+
+/** What the rules of links ask about. */
+const LINEAGE: ReadonlySet<KindName> = new Set<KindName>(['distribution', 'edition', 'release', 'link']);
+
+/**
+ * Links of theirs, one after another beside mine: one that breaks a rule stays out, or mine stays as it was; where it is
+ * chosen, mine makes way.
+ */
+export function settleLinks(
+  records: readonly AnyRecord[],
+  mine: Catalogue,
+  theirs: Theirs,
+  decide: Decide,
+): { readonly records: readonly AnyRecord[]; readonly conflicts: readonly Conflict[] } {
+  const heap: Heap = new Map(records.map((record) => [record.id, record]));
+  const conflicts: Conflict[] = [];
+  const foreign = records.filter(
+    (each) => each.kind === 'link' && !equalRecords(findRecord(mine, each.id), each),
+  );
+  const lineage = records.filter(({ kind }) => LINEAGE.has(kind));
+  const isForeign = new Set(foreign);
+  const rules = new LinkRules(
+    catalogueOfRecords(
+      lineage.flatMap((each) => (isForeign.has(each) ? (ownLink(heap, mine, each) ?? []) : [each])),
+    ),
+  );
+  for (const link of foreign.sort((a, b) => (a.id < b.id ? -1 : 1)) as Link[]) {
+    const [issue] = rules.issues(link);
+    const own = rules.linkOf(link.id);
+    if (issue) {
+      const conflict: Conflict = {
+        ...{ kind: 'link', record: link.id, field: '', rule: issue.code, rests: 0 },
+        ...{ base: null, mine: own ?? null, theirs: link },
+      };
+      conflicts.push(conflict);
+      if (decide(conflict) !== 'theirs' || !makeWay(rules, heap, link, issue, (id) => !theirs.has(id))) {
+        if (own) heap.set(link.id, own);
+        else heap.delete(link.id);
+        continue;
+      }
+    }
+    rules.put(link);
+  }
+  return { records: [...heap.values()], conflicts };
+}
+
+/** Mine as it was, where both of its ends are still there. */
+function ownLink(heap: Heap, mine: Catalogue, { id }: AnyRecord): Link | undefined {
+  const own = recordOf(mine, 'link', id);
+  return own && heap.has(own.derivative) && heap.has(own.base) ? own : undefined;
+}
+
+/** Makes room for a link: the other with its place comes behind it; mine that close the circle go. False where none does. */
+function makeWay(
+  rules: LinkRules,
+  heap: Heap,
+  link: Link,
+  issue: Issue,
+  isOwn: (id: RecordId) => boolean,
+): boolean {
+  if (issue.code === 'link.order') {
+    const rival = rules.linkOf(String(issue.params.other));
+    if (!rival) return false;
+    const last = Math.max(...rules.linksOf(link.derivative).map(({ order }) => order), link.order);
+    const behind = { ...rival, order: last + 1 };
+    rules.put(behind);
+    heap.set(rival.id, behind);
+  } else if (issue.code === 'link.cycle') {
+    for (const { id } of rules.circleOf(link).filter((each) => isOwn(each.id))) {
+      rules.remove(id);
+      heap.delete(id);
+    }
+  }
+  const [left] = rules.issues(link);
+  return left ? left.code !== issue.code && makeWay(rules, heap, link, left, isOwn) : true;
+}
