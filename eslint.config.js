@@ -12,6 +12,7 @@ const coreOrder = [
   'layers',
   'judging',
   'editing',
+  'merging',
   'wording',
   'finding',
   'drawing',

@@ -4,7 +4,7 @@ import type { Command } from 'commander';
 import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
-import { parseCatalogueFile } from '../core/exchange/catalogueFile.ts';
+import { parseCatalogueFile, type CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
 import { formatTableMarkdown } from '../core/exchange/dossierMarkdown.ts';
 import { dossierReport } from '../core/exchange/dossierReport.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
@@ -19,7 +19,7 @@ import { distributionOf, editionsOf } from '../core/lineage/releases.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
 import { PART_TITLES, wordStatement } from '../core/wording/statements/wordStatement.ts';
 import { isDay } from './candidates.ts';
-import { InputError, UsageError } from './failures.ts';
+import { InputError, printIssues, UsageError } from './failures.ts';
 
 interface Options {
   readonly edition?: string;
@@ -53,18 +53,27 @@ export function registerDossier(program: Command): void {
     });
 }
 
-/** The catalogue in a file. */
-export function readCatalogue(path: string): Catalogue {
-  let text: string;
+/** The text of a file. */
+export function readText(path: string): string {
   try {
-    text = readFileSync(path, 'utf8');
+    return readFileSync(path, 'utf8');
   } catch (error) {
     throw new InputError(`${path}: could not be read (${(error as Error).message})`);
   }
-  const read = parseCatalogueFile(text, path);
+}
+
+/** The catalogue in a file, with its package lists; what it lost is printed. */
+export function readWholeFile(path: string): CatalogueWithPackages {
+  const read = parseCatalogueFile(readText(path), path);
   if (!read.ok)
     throw new InputError(read.issues.map((issue) => `${issue.where}: ${wordIssue(issue)}`).join('\n'));
-  return read.value.catalogue;
+  printIssues(read.issues);
+  return read.value;
+}
+
+/** The catalogue in a file. */
+export function readCatalogue(path: string): Catalogue {
+  return readWholeFile(path).catalogue;
 }
 
 /** The day that `--on` asks for, else today (days since 1970-01-01). */

@@ -2,6 +2,9 @@
 import { wordIssue } from '../core/wording/issueText.ts';
 import type { Issue } from '../core/issue.ts';
 
+/** Exit status of what is done, but leaves something to be decided. */
+export const TO_DECIDE = 3;
+
 /** Wrong use: exit status 2. */
 export class UsageError extends Error {}
 

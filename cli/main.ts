@@ -1,4 +1,4 @@
-/** The command line: a thin shell over core/. Exit status 0 done, 1 an input was not read whole or not at all, 2 wrong use. */
+/** The command line: a thin shell over core/. Exit status 0 done, 1 an input was not read whole or not at all, 2 wrong use, 3 done but something is to be decided. */
 import { Command, CommanderError } from 'commander';
 import { version } from '../package.json';
 import { InputError, UsageError } from './failures.ts';
@@ -14,6 +14,8 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   compare: async () => (await import('./compare.ts')).registerCompare,
   open: async () => (await import('./open.ts')).registerOpen,
   rank: async () => (await import('./rank.ts')).registerRank,
+  check: async () => (await import('./check.ts')).registerCheck,
+  merge: async () => (await import('./merge.ts')).registerMerge,
   support: async () => (await import('./support.ts')).registerSupport,
   'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };

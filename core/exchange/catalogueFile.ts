@@ -11,6 +11,7 @@ import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
 import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
 import { referencesOf } from '../catalogue/kindOf.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import { checkLinks } from '../lineage/checkLink.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
 
@@ -65,6 +66,56 @@ export function formatCatalogueFile(
  * not valid: an import never leaves half a catalogue. A damaged package list only loses that list.
  */
 export function parseCatalogueFile(text: string, where: string): Result<CatalogueWithPackages> {
+  const heap = readRecords(text, where);
+  if (!heap.ok) return heap;
+  const { records, packed, problems } = heap.value;
+  if (problems.length > 0) return failure(...problems.slice(0, 20));
+  const { records: whole, freed } = mendReferences(records.values());
+  const lists = readPackages(packed);
+  return success({ catalogue: catalogueOfRecords(whole), packages: lists.packages }, [
+    ...freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
+    ...lists.issues,
+  ]);
+}
+
+/**
+ * Everything that is wrong with a catalogue file, not only the first: records that do not fit, stand twice, or lack what they
+ * belong to, mentions of what is not there, links that break a rule, package lists that cannot be read or hold another number
+ * of packages than is said. Empty for a whole one.
+ */
+export function checkCatalogueFile(text: string, where: string): Issue[] {
+  const heap = readRecords(text, where);
+  if (!heap.ok) return [...heap.issues];
+  const { records, packed, problems } = heap.value;
+  const { records: whole, freed } = mendReferences(records.values());
+  const catalogue = catalogueOfRecords(whole);
+  const lists = readPackages(packed);
+  const opened = new PackedLists(lists.packages);
+  const miscounted = [...lists.packages.keys()].flatMap((id) => {
+    const stated = catalogue.records.snapshot.get(id)?.packages;
+    const packages = opened.list(id)?.size ?? 0;
+    if (stated === undefined) return [createIssue('damage', 'check.strayList', id)];
+    return stated === packages ? [] : [createIssue('damage', 'check.listCount', id, { packages, stated })];
+  });
+  return [
+    ...problems,
+    ...freed.map((id) => createIssue('damage', 'export.mentionDropped', id)),
+    ...checkLinks(catalogue, [...recordsOf(catalogue, 'link')]).map(({ issue }) => issue),
+    ...lists.issues,
+    ...miscounted,
+  ];
+}
+
+interface ReadRecords {
+  readonly records: ReadonlyMap<RecordId, AnyRecord>;
+  /** Packed lists as they stand in the file. */
+  readonly packed: Readonly<Record<string, string>>;
+  /** What forbids to use it: records that are not valid, stand twice, or whose owner is missing. */
+  readonly problems: readonly Issue[];
+}
+
+/** The records of a file, each by itself; refused when it is no such file, or of a newer version. */
+function readRecords(text: string, where: string): Result<ReadRecords> {
   let raw: unknown;
   try {
     raw = JSON.parse(text);
@@ -77,42 +128,22 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
   }
   const envelope = envelopeSchema.safeParse(raw);
   if (!envelope.success) return failure(createIssue('error', 'export.notOurs', where));
-  const { versions, records, packages } = envelope.data;
+  const { versions, records: saved, packages } = envelope.data;
   const newer = checkVersions(versions, where);
   if (newer.length > 0) return failure(...newer);
-  const catalogue = catalogueOf(records, versions);
-  if (!catalogue.ok) return catalogue;
-  const lists = readPackages(packages);
-  return success({ catalogue: catalogue.value, packages: lists.packages }, [
-    ...catalogue.issues,
-    ...lists.issues,
-  ]);
-}
-
-function catalogueOf(
-  records: readonly unknown[],
-  versions: Readonly<Record<string, number>>,
-): Result<Catalogue> {
-  const issues: Issue[] = [];
-  const byId = new Map<RecordId, AnyRecord>();
-  records.forEach((raw, index) => {
-    const record = migrateRecord(raw, versions, `record ${index + 1}`);
-    if (isIssue(record)) issues.push(record);
-    else if (byId.has(record.id)) issues.push(createIssue('error', 'record.twice', record.id));
-    else byId.set(record.id, record);
+  const problems: Issue[] = [];
+  const records = new Map<RecordId, AnyRecord>();
+  saved.forEach((each, index) => {
+    const record = migrateRecord(each, versions, `record ${index + 1}`);
+    if (isIssue(record)) problems.push(record);
+    else if (records.has(record.id)) problems.push(createIssue('error', 'record.twice', record.id));
+    else records.set(record.id, record);
   });
-  if (issues.length > 0) return failure(...issues.slice(0, 20));
-  const { records: whole, dropped, freed } = mendReferences(byId.values());
-  if (dropped.length > 0)
-    return failure(
-      ...dropped
-        .slice(0, 20)
-        .map((id) => createIssue('error', 'export.ownerMissing', id, missingOwner(byId, id))),
-    );
-  return success(
-    catalogueOfRecords(whole),
-    freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
-  );
+  // What belongs to a record that is not valid lacks it too: that follows, and is not told.
+  if (problems.length === 0)
+    for (const id of mendReferences(records.values()).dropped)
+      problems.push(createIssue('error', 'export.ownerMissing', id, missingOwner(records, id)));
+  return success({ records, packed: packages, problems });
 }
 
 /** The first owner of a record that the file does not hold. */

@@ -267,6 +267,12 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `${where} is not a complete JSON file (${reason}). Nothing was imported; fetch or export the file again.`,
   'export.notOurs': (_params, where) =>
     `${where} is JSON, but not a catalogue of this program. Nothing was imported.`,
+  'check.strayList': (_params, where) =>
+    `A package list stands in the file for ${where}, which is not among its records. It is left out on reading.`,
+  'check.listCount': ({ packages, stated }, where) =>
+    `The package list of ${where} holds ${formatNumberOf(Number(packages), 'package')}, its record says ${formatCount(Number(stated))}. Read the list again.`,
+  'merge.baseForeign': (_params, where) =>
+    `${where} is no common ancestor: hardly anything in it is in both catalogues. Name the copy that both began with, or leave --base out.`,
   'export.packages': ({ snapshot }) =>
     `The package list of ${snapshot} in the file is damaged; its head was kept.`,
   'export.ownerMissing': ({ target }, where) =>

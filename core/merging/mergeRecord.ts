@@ -3,9 +3,9 @@
  * lists are joined element by element; the rest is in conflict. Without an ancestor an empty field is what it starts from.
  * Law: the result fits the schema, or the record as a whole is in conflict.
  */
-import { equalRecords } from '../../catalogue/equalRecords.ts';
-import { blankOf } from '../../catalogue/recordKind.ts';
-import { RECORD_KINDS, type AnyRecord, type KindName } from '../../catalogue/recordKinds.ts';
+import { equalRecords } from '../catalogue/equalRecords.ts';
+import { blankOf } from '../catalogue/recordKind.ts';
+import { RECORD_KINDS, type AnyRecord, type KindName } from '../catalogue/recordKinds.ts';
 import type { Choice, Conflict } from './conflict.ts';
 import { asMet, sorted } from './identity.ts';
 

@@ -3,15 +3,15 @@
  * they are (identity.ts); distributions by any of their names. What only may be the same is asked about. A record that is
  * another under an id of mine gets an id of its own.
  */
-import { findRecord, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
-import type { Distribution } from '../../catalogue/distribution.ts';
-import { equalRecords } from '../../catalogue/equalRecords.ts';
-import { foldText, soundsOf } from '../../catalogue/foldText.ts';
-import { createFreshId } from '../../catalogue/freshId.ts';
-import { referenceTableOf } from '../../catalogue/kindOf.ts';
-import { KIND_NAMES, type AnyRecord } from '../../catalogue/recordKinds.ts';
-import type { RecordId } from '../../catalogue/recordId.ts';
-import { withRenamedMentions } from '../../catalogue/references.ts';
+import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { Distribution } from '../catalogue/distribution.ts';
+import { equalRecords } from '../catalogue/equalRecords.ts';
+import { foldText, soundsOf } from '../catalogue/foldText.ts';
+import { createFreshId } from '../catalogue/freshId.ts';
+import { referenceTableOf } from '../catalogue/kindOf.ts';
+import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { withRenamedMentions } from '../catalogue/references.ts';
 import { identityOf } from './identity.ts';
 import { keyOfMeeting, type Decisions, type Meeting } from './conflict.ts';
 

@@ -2,15 +2,20 @@
  * The package lists of a merged catalogue: mine, and theirs for the snapshots that came. A list that is kept as its difference
  * from another rests on that one under its id in the result, or is packed whole when another list stands there.
  */
-import { recordOf, recordsOf } from '../../catalogue/catalogue.ts';
-import type { RecordId } from '../../catalogue/recordId.ts';
-import { packColumns } from '../../packages/packSnapshot.ts';
-import { PackedLists } from '../../packages/packedLists.ts';
-import { referenceOf, withReference } from '../../packages/packSeries.ts';
-import type { CatalogueWithPackages } from '../catalogueFile.ts';
+import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { packColumns } from '../packages/packSnapshot.ts';
+import { PackedLists } from '../packages/packedLists.ts';
+import { referenceOf, withReference } from '../packages/packSeries.ts';
 import type { Merge } from './mergeCatalogues.ts';
 
 type Lists = ReadonlyMap<RecordId, Uint8Array>;
+
+/** A catalogue with the packed lists of its snapshots. */
+interface Listed {
+  readonly catalogue: Catalogue;
+  readonly packages: Lists;
+}
 
 /** Where a list comes from: whose, and under which id it stands there. */
 interface Origin {
@@ -19,11 +24,7 @@ interface Origin {
 }
 
 /** The packed list of each snapshot of the result that has one. */
-export function mergeLists(
-  merge: Merge,
-  mine: CatalogueWithPackages,
-  theirs: CatalogueWithPackages,
-): Map<RecordId, Uint8Array> {
+export function mergeLists(merge: Merge, mine: Listed, theirs: Listed): Map<RecordId, Uint8Array> {
   const theirIds = new Map([...merge.renamed].map(([id, now]) => [now, id]));
   const idNow = (lists: Lists, id: RecordId) =>
     lists === mine.packages ? id : (merge.renamed.get(id) ?? id);

@@ -2,15 +2,15 @@
  * What two catalogues may each say and one may not: a choice among readings made twice, links that lead in a circle or
  * claim the same place. Found once all else is merged.
  */
-import { findRecord, recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
-import { equalRecords } from '../../catalogue/equalRecords.ts';
-import type { Link } from '../../catalogue/link.ts';
-import type { Reading } from '../../catalogue/reading.ts';
-import type { AnyRecord, KindName } from '../../catalogue/recordKinds.ts';
-import type { RecordId } from '../../catalogue/recordId.ts';
-import { catalogueOfRecords } from '../../catalogue/wholeCatalogue.ts';
-import { LinkRules } from '../../lineage/checkLink.ts';
-import type { Issue } from '../../issue.ts';
+import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { equalRecords } from '../catalogue/equalRecords.ts';
+import type { Link } from '../catalogue/link.ts';
+import type { Reading } from '../catalogue/reading.ts';
+import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
+import { LinkRules } from '../lineage/checkLink.ts';
+import type { Issue } from '../issue.ts';
 import type { Conflict } from './conflict.ts';
 import type { Heap } from './mergeCatalogues.ts';
 import type { Decide } from './mergeRecord.ts';

@@ -1,29 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import {
-  catalogueOf,
-  distribution,
-  edition,
-  link,
-  reading,
-  release,
-  source,
-} from '../../../testing/catalogues.ts';
-import { edited, editedBy, randomEdits, sharedCatalogue } from '../../../testing/randomEdits.ts';
-import { randomLineage } from '../../../testing/lineages.ts';
-import { ABOUT_ID, createAbout } from '../../catalogue/about.ts';
-import { findRecord, type Catalogue } from '../../catalogue/catalogue.ts';
-import { checkDiff } from '../../catalogue/checkDiff.ts';
-import { createAssessment } from '../../catalogue/assessment.ts';
-import { createCatalogue } from '../../catalogue/createCatalogue.ts';
-import { createClaim } from '../../catalogue/claim.ts';
-import { diffCatalogues, isEmptyDiff } from '../../catalogue/diff.ts';
-import { equalRecords } from '../../catalogue/equalRecords.ts';
-import { withRecords } from '../../catalogue/applyDiff.ts';
-import { referencesOf } from '../../catalogue/kindOf.ts';
-import type { AnyRecord } from '../../catalogue/recordKinds.ts';
-import { checkLinks } from '../../lineage/checkLink.ts';
-import { keyOfConflict, keyOfMeeting, UNDECIDED, type Choice, type Conflict } from './conflict.ts';
+import { catalogueOf, reading, source } from '../../testing/catalogues.ts';
+import { edited, editedBy, randomEdits, sharedCatalogue } from '../../testing/randomEdits.ts';
+import { randomLineage } from '../../testing/lineages.ts';
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import { checkDiff } from '../catalogue/checkDiff.ts';
+import { createAssessment } from '../catalogue/assessment.ts';
+import { createCatalogue } from '../catalogue/createCatalogue.ts';
+import { diffCatalogues, isEmptyDiff } from '../catalogue/diff.ts';
+import { equalRecords } from '../catalogue/equalRecords.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
+import { referencesOf } from '../catalogue/kindOf.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import { checkLinks } from '../lineage/checkLink.ts';
+import { keyOfConflict, UNDECIDED, type Choice, type Conflict } from './conflict.ts';
 import { allRecords, mergeCatalogues } from './mergeCatalogues.ts';
 import { joinLists } from './mergeRecord.ts';
 
@@ -302,126 +292,6 @@ describe('a deletion', () => {
       ).catalogue;
       expect(isEmptyDiff(diffCatalogues(let_go, deleted))).toBe(true);
     }
-  });
-});
-
-describe('equal things', () => {
-  const mine = catalogueOf(
-    distribution('tidewell'),
-    release('tidewell', '7.1'),
-    source('notes', 'releaseNotes', '2026-02-02'),
-    reading('release:tidewell-7.1', 'kernel.version', { value: '6' }, { source: 'source:notes' }),
-  );
-  const foreign = (name: string, aliases: string[] = []) =>
-    catalogueOf(
-      { ...distribution('x1'), name, aliases } as AnyRecord,
-      { ...release('x1', '7.1', '2026-02-01'), id: 'release:x9' },
-      { ...source('s5', 'releaseNotes', '2026-02-02'), title: 'Notes' },
-      reading('release:x9', 'kernel.version', { value: '6' }, { source: 'source:s5' }),
-      reading('release:x9', 'defaults.init', { value: 'own' }, { source: 'source:s5' }),
-    );
-
-  it('meet under other ids, by name and by alias, and everything about them is renamed', () => {
-    for (const theirs of [foreign('Tide-Well'), foreign('Old Name', ['tidewell'])]) {
-      const merge = mergeCatalogues(mine, theirs);
-      expect(merge.renamed.get('distribution:x1')).toBe('distribution:tidewell');
-      expect(merge.renamed.get('release:x9')).toBe('release:tidewell-7.1');
-      expect(merge.renamed.get('source:s5')).toBe('source:notes');
-      const readings = [...merge.catalogue.records.reading.values()];
-      expect(readings).toHaveLength(2);
-      expect(new Set(readings.map(({ subject }) => subject))).toEqual(new Set(['release:tidewell-7.1']));
-      expect(findRecord(merge.catalogue, 'release:tidewell-7.1')).toMatchObject({ date: '2026-02-01' });
-    }
-  });
-
-  it('are asked about where a name only sounds the same, or an id has another name', () => {
-    const merge = mergeCatalogues(mine, foreign('Tydewel'));
-    expect(merge.meetings).toEqual([
-      { kind: 'distribution', mine: 'distribution:tidewell', theirs: 'distribution:x1', why: 'sounds alike' },
-    ]);
-    expect(merge.catalogue.records.distribution.size).toBe(2);
-    const meetings = new Map([[keyOfMeeting(merge.meetings[0]), 'same' as const]]);
-    const same = mergeCatalogues(mine, foreign('Tydewel'), null, { ...UNDECIDED, meetings });
-    expect(same.catalogue.records.distribution.size).toBe(1);
-    expect(same.conflicts).toEqual([]);
-    expect(findRecord(same.catalogue, 'distribution:tidewell')).toMatchObject({
-      name: 'tidewell',
-      aliases: ['Tydewel'],
-    });
-    const other = catalogueOf({ ...distribution('tidewell'), name: 'Quite Another' } as AnyRecord);
-    const two = mergeCatalogues(mine, other);
-    expect(two.meetings).toMatchObject([{ why: 'same id' }]);
-    expect(two.catalogue.records.distribution.size).toBe(2);
-  });
-
-  it('keep the claims and verdicts of both', () => {
-    const claim = createClaim({ id: 'claim:a', subject: 'distribution:tidewell', wording: 'Fast.' });
-    const judged = createClaim({ ...claim, id: 'claim:b', verdict: 'refuted', reason: 'it is not' });
-    const merge = mergeCatalogues(withRecords(mine, [claim]), withRecords(mine, [judged]));
-    expect([...merge.catalogue.records.claim.values()]).toMatchObject([
-      { id: 'claim:a', verdict: 'refuted' },
-    ]);
-  });
-
-  it('accepted by each of us in another reading are a conflict', () => {
-    const accept = (value: string, name: string) =>
-      withRecords(mine, [
-        reading(
-          'release:tidewell-7.1',
-          'themes.desktop',
-          { value },
-          { id: `reading:${name}`, accepted: true },
-        ),
-      ]);
-    const merge = mergeCatalogues(accept('One', 'one'), accept('Two', 'two'), mine);
-    expect(merge.conflicts).toMatchObject([
-      { field: 'accepted', mine: 'reading:one', theirs: 'reading:two' },
-    ]);
-    const chosen = mergeCatalogues(
-      accept('One', 'one'),
-      accept('Two', 'two'),
-      mine,
-      decided(merge.conflicts, 'theirs'),
-    );
-    expect(findRecord(chosen.catalogue, 'reading:one')).toMatchObject({ accepted: false });
-    expect(findRecord(chosen.catalogue, 'reading:two')).toMatchObject({ accepted: true });
-  });
-});
-
-describe('links that cannot both hold', () => {
-  const both = catalogueOf(distribution('a'), distribution('b'), distribution('c'), edition('a', 'main'));
-  it('in a circle: mine stands, or makes way', () => {
-    const mine = withRecords(both, [link('distribution:a', 'distribution:b')]);
-    const theirs = withRecords(both, [link('distribution:b', 'distribution:a')]);
-    const merge = mergeCatalogues(mine, theirs, both);
-    expect(merge.undecided).toMatchObject([{ kind: 'link', rule: 'link.cycle' }]);
-    expect([...merge.catalogue.records.link.values()]).toMatchObject([{ derivative: 'distribution:a' }]);
-    const chosen = mergeCatalogues(mine, theirs, both, decided(merge.conflicts, 'theirs'));
-    expect([...chosen.catalogue.records.link.values()]).toMatchObject([{ derivative: 'distribution:b' }]);
-  });
-  it('of one place: the other comes behind it', () => {
-    const mine = withRecords(both, [link('distribution:a', 'distribution:b')]);
-    const theirs = withRecords(both, [link('distribution:a', 'distribution:c')]);
-    const merge = mergeCatalogues(mine, theirs, both);
-    expect(merge.undecided).toMatchObject([{ rule: 'link.order' }]);
-    const chosen = mergeCatalogues(mine, theirs, both, decided(merge.conflicts, 'theirs'));
-    const orders = [...chosen.catalogue.records.link.values()].map(({ base, order }) => [base, order]);
-    expect(new Map(orders as [string, number][])).toEqual(
-      new Map([
-        ['distribution:b', 1],
-        ['distribution:c', 0],
-      ]),
-    );
-  });
-});
-
-describe('the head of a catalogue', () => {
-  it('stays mine, with names that both count as one', () => {
-    const head = (title: string, names: string[][]) =>
-      catalogueOf(createAbout({ id: ABOUT_ID, title, question: '', catalogue: title, sameNames: names }));
-    const merge = mergeCatalogues(head('Mine', [['a', 'A']]), head('Theirs', [['b', 'B']]));
-    expect(merge.conflicts).toEqual([]);
-    expect(findRecord(merge.catalogue, ABOUT_ID)).toMatchObject({ title: 'Mine', catalogue: 'Mine' });
   });
 });
 

@@ -2,15 +2,15 @@
  * What one of two deleted since their ancestor. It is gone, with what belonged to it, unless the other changed it or put
  * something new under it: then the topmost of what was deleted is in conflict, and comes or goes whole.
  */
-import { findRecord, type Catalogue } from '../../catalogue/catalogue.ts';
-import { equalRecords } from '../../catalogue/equalRecords.ts';
-import { referencesOf } from '../../catalogue/kindOf.ts';
-import type { AnyRecord } from '../../catalogue/recordKinds.ts';
-import type { RecordId } from '../../catalogue/recordId.ts';
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
+import { equalRecords } from '../catalogue/equalRecords.ts';
+import { referencesOf } from '../catalogue/kindOf.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 import type { Conflict } from './conflict.ts';
 import type { Heap } from './mergeCatalogues.ts';
 import type { Decide } from './mergeRecord.ts';
-import { KIND_NAMES } from '../../catalogue/recordKinds.ts';
+import { KIND_NAMES } from '../catalogue/recordKinds.ts';
 
 type Side = 'mine' | 'theirs';
 

@@ -1,6 +1,6 @@
 /** What two catalogues cannot both have, and what was decided of it. */
-import type { KindName } from '../../catalogue/recordKinds.ts';
-import type { RecordId } from '../../catalogue/recordId.ts';
+import type { KindName } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
 
 /**
  * What is taken: what the one has or what the other has; `both` for sayings, of which theirs then stands beside mine as one

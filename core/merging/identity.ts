@@ -2,8 +2,8 @@
  * What makes a record the one it is, whatever its id: two records of one kind that agree in these fields say the same thing of
  * the same thing, and meet when catalogues are merged. The other fields are what is said in it, and are merged one by one.
  */
-import { foldText } from '../../catalogue/foldText.ts';
-import type { AnyRecord, KindName } from '../../catalogue/recordKinds.ts';
+import { foldText } from '../catalogue/foldText.ts';
+import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
 
 /** The fields of each kind that tell which one it is; `name~` is compared as it sounds to the eye: letters and digits only. */
 const IDENTIFYING: Readonly<Record<KindName, readonly string[]>> = {

@@ -6,14 +6,14 @@
  * Laws: merge(c, c) changes nothing; merge(mine, base, base) is mine; what is in no conflict is in the result, whichever side
  * it comes from; the result is whole (checkDiff finds nothing in it).
  */
-import { findRecord, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
-import { diffOfRecords, type Diff } from '../../catalogue/diff.ts';
-import { equalRecords } from '../../catalogue/equalRecords.ts';
-import { createFreshId } from '../../catalogue/freshId.ts';
-import { mendReferences } from '../../catalogue/mendReferences.ts';
-import { KIND_NAMES, type AnyRecord } from '../../catalogue/recordKinds.ts';
-import type { RecordId } from '../../catalogue/recordId.ts';
-import { catalogueOfRecords } from '../../catalogue/wholeCatalogue.ts';
+import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { diffOfRecords, type Diff } from '../catalogue/diff.ts';
+import { equalRecords } from '../catalogue/equalRecords.ts';
+import { createFreshId } from '../catalogue/freshId.ts';
+import { mendReferences } from '../catalogue/mendReferences.ts';
+import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { choiceOf, UNDECIDED, type Conflict, type Decisions, type Meeting } from './conflict.ts';
 import { Deletions } from './deletions.ts';
 import { SAYINGS } from './identity.ts';

@@ -1,0 +1,91 @@
+/** `merge`: two catalogues become one; what cannot be had from both is printed and decided by a preference, or left as mine. */
+import { writeFileSync } from 'node:fs';
+import type { Command } from 'commander';
+import { ABOUT_ID } from '../core/catalogue/about.ts';
+import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import { createIssue } from '../core/issue.ts';
+import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
+import { checksumOfCatalogue, commonStates, sharedOf } from '../core/merging/ancestor.ts';
+import { UNDECIDED } from '../core/merging/conflict.ts';
+import { mergeCatalogues, type Merge } from '../core/merging/mergeCatalogues.ts';
+import { mergeLists } from '../core/merging/mergeLists.ts';
+import { mergeReport } from '../core/merging/mergeReport.ts';
+import { markShared } from '../core/merging/markShared.ts';
+import { isOfOneOrigin } from '../core/merging/ancestor.ts';
+import { wordConflict, wordMeeting, wordMerge } from '../core/wording/mergeText.ts';
+import { readWholeFile } from './dossier.ts';
+import { printIssues, TO_DECIDE, InputError, UsageError } from './failures.ts';
+
+interface Options {
+  readonly base?: string;
+  readonly prefer?: string;
+  readonly out?: string;
+  readonly json?: boolean;
+}
+
+export function registerMerge(program: Command): void {
+  program
+    .command('merge')
+    .argument('<mine>', 'a catalogue file')
+    .argument('<theirs>', 'the catalogue file to take in')
+    .option('--base <file>', 'the catalogue that both began with')
+    .option('--prefer <side>', 'mine or theirs: decides every conflict')
+    .option('--out <file>', 'write the merged catalogue there')
+    .option('--json', 'print JSON')
+    .description('Merge two catalogues. Ends with 3 while conflicts are undecided.')
+    .action(mergeFiles);
+}
+
+async function mergeFiles(minePath: string, theirsPath: string, options: Options): Promise<void> {
+  const { prefer, json, out } = options;
+  if (prefer !== undefined && prefer !== 'mine' && prefer !== 'theirs')
+    throw new UsageError(`--prefer ${prefer}: expected mine or theirs`);
+  const mine = readWholeFile(minePath);
+  const theirs = readWholeFile(theirsPath);
+  const base = options.base
+    ? readWholeFile(options.base).catalogue
+    : await ancestorOf(mine.catalogue, theirs.catalogue);
+  if (options.base && base && !isOfOneOrigin(base, mine.catalogue, theirs.catalogue))
+    printIssues([createIssue('note', 'merge.baseForeign', options.base)]);
+  const merge = mergeCatalogues(mine.catalogue, theirs.catalogue, base, { ...UNDECIDED, prefer });
+  const lists = mergeLists(merge, mine, theirs);
+  if (out !== undefined) {
+    const isDecided = merge.undecided.length === 0;
+    const now = new Date().toISOString();
+    const catalogue = isDecided
+      ? await markShared(merge.catalogue, theirs.catalogue, now.slice(0, 10))
+      : merge.catalogue;
+    try {
+      writeFileSync(out, formatCatalogueFile({ catalogue, packages: lists }, now));
+    } catch (error) {
+      throw new InputError(`${out}: could not be written (${(error as Error).message})`);
+    }
+  }
+  process.stdout.write(
+    json
+      ? `${JSON.stringify(mergeReport(merge, lists.size), null, 2)}\n`
+      : inWords(merge, theirs.catalogue, lists.size),
+  );
+  if (merge.undecided.length > 0) process.exitCode = TO_DECIDE;
+}
+
+/** One of the two, where the other comes from what it is now. */
+async function ancestorOf(mine: Catalogue, theirs: Catalogue): Promise<Catalogue | null> {
+  const [own, other] = await Promise.all([mine, theirs].map(checksumOfCatalogue));
+  const common = commonStates(
+    { checksum: own, shared: sharedOf(mine) },
+    { checksum: other, shared: sharedOf(theirs) },
+  );
+  if (common.includes(other)) return theirs;
+  return common.includes(own) ? mine : null;
+}
+
+function inWords(merge: Merge, theirs: Catalogue, lists: number): string {
+  const title = recordOf(theirs, 'about', ABOUT_ID)?.title ?? '';
+  const lines = [
+    ...wordMerge(merge, title, lists),
+    ...merge.undecided.map((conflict) => `  ${wordConflict(merge.catalogue, conflict)}`),
+    ...merge.meetings.map((meeting) => `  ${wordMeeting(merge, theirs, meeting)}`),
+  ];
+  return `${lines.join('\n')}\n`;
+}
