@@ -15,8 +15,10 @@ import {
   parseCatalogueFile,
   type CatalogueWithPackages,
 } from '../core/exchange/catalogueFile.ts';
+import { joinShared } from '../core/merging/ancestor.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../core/issue.ts';
 import { referenceOf } from '../core/packages/packSeries.ts';
+import { Ancestors, type MergedCatalogue } from './ancestors.ts';
 import { fileLists, type FiledLists } from './catalogueStorage.ts';
 import { DossierViews } from './dossierViews.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
@@ -28,7 +30,7 @@ import { freshTitle, isForgotten, SAMPLE_ID, Shelf, type ShelfEntry } from './sh
 
 /** The world around a window. */
 export interface WorkspaceHost extends Omit<SessionHost, 'store'> {
-  /** The store of this name: `shelf`, or `catalogue-ID`. */
+  /** The store of this name: `shelf`, `ancestors`, or `catalogue-ID`. */
   readonly openStore: (name: string) => KeyValueStore;
   /** Stores that the first versions of the program left, by catalogue id. */
   readonly oldStores: () => Promise<ReadonlyMap<string, KeyValueStore>>;
@@ -56,6 +58,8 @@ const OLD_LOCK = 'aspen-ridge';
 export class Workspace {
   readonly views = new DossierViews();
   readonly #shelf: Shelf;
+  /** What was handed on and read, for merging. */
+  readonly ancestors: Ancestors;
   #session: CatalogueSession;
   #entries: readonly ShelfEntry[] = [];
   #isPersistent: boolean | null = null;
@@ -67,6 +71,7 @@ export class Workspace {
     private readonly onChange: (state: WorkspaceState) => void,
   ) {
     this.#shelf = new Shelf(host.openStore('shelf'), host.notes, host.now);
+    this.ancestors = new Ancestors(host.openStore('ancestors'));
     this.#session = this.#createSession(SAMPLE_ID);
   }
 
@@ -246,14 +251,18 @@ export class Workspace {
   /** A copy of the open catalogue under another title, opened. */
   async duplicate(): Promise<Result<null>> {
     const { catalogue } = this;
-    const { lists } = await this.#allLists();
+    const { lists } = await this.allLists();
     const title = titleOf(catalogue) || 'Catalogue';
     return this.#createBeside(`${title}, copy`, { catalogue, packages: lists });
   }
 
   async #createBeside(title: string, { catalogue, packages }: CatalogueWithPackages): Promise<Result<null>> {
     const name = freshTitle(title, this.#entries);
-    const about = recordOf(catalogue, 'about', ABOUT_ID) ?? createAbout({ id: ABOUT_ID, title: name });
+    const known = recordOf(catalogue, 'about', ABOUT_ID) ?? createAbout({ id: ABOUT_ID, title: name });
+    const about = {
+      ...known,
+      shared: joinShared(known.shared, [await this.ancestors.comesIn(catalogue, this.host.now())]),
+    };
     const { sums, bytes } = await fileLists(packages);
     const refused = await this.#refusalToLeave(false);
     if (refused) return failure(refused);
@@ -357,7 +366,7 @@ export class Workspace {
   }
 
   /** The lists of all snapshots; those that cannot be read are named. */
-  async #allLists(): Promise<{ lists: Map<RecordId, Uint8Array>; issues: Issue[] }> {
+  async allLists(): Promise<{ lists: Map<RecordId, Uint8Array>; issues: Issue[] }> {
     const lists = new Map<RecordId, Uint8Array>();
     const issues: Issue[] = [];
     for (const id of this.#session.state.lists.keys()) {
@@ -370,8 +379,17 @@ export class Workspace {
 
   /** The open catalogue with its package lists as the text of one file. Works whatever the storage does. */
   async exportFile(): Promise<Result<string>> {
-    const { lists, issues } = await this.#allLists();
-    const text = formatCatalogueFile({ catalogue: this.catalogue, packages: lists }, this.host.now());
-    return success(text, issues);
+    const { lists, issues } = await this.allLists();
+    const now = this.host.now();
+    const catalogue = await this.ancestors.goesOut(this.catalogue, this.#session.id, now);
+    return success(formatCatalogueFile({ catalogue, packages: lists }, now), issues);
+  }
+
+  /** Takes a merge that was computed for the catalogue as it is: one step, which undo takes back. */
+  async takeMerge({ title, counts, diff, lists, state }: MergedCatalogue): Promise<Result<null>> {
+    const label = { code: 'catalogue.merge', params: { title, ...counts } };
+    const done = this.#session.commit({ label, diff, made: undefined }, await fileLists(lists));
+    if (done.ok) await this.ancestors.keep(state, state.text);
+    return done;
   }
 }

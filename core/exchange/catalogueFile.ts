@@ -91,7 +91,8 @@ export function checkCatalogueFile(text: string, where: string): Issue[] {
   const catalogue = catalogueOfRecords(whole);
   const lists = readPackages(packed);
   const opened = new PackedLists(lists.packages);
-  const miscounted = [...lists.packages.keys()].flatMap((id) => {
+  // Lists of records that are not valid would be told once more.
+  const miscounted = (problems.length > 0 ? [] : [...lists.packages.keys()]).flatMap((id) => {
     const stated = catalogue.records.snapshot.get(id)?.packages;
     const packages = opened.list(id)?.size ?? 0;
     if (stated === undefined) return [createIssue('damage', 'check.strayList', id)];

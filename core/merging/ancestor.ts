@@ -40,7 +40,8 @@ export function joinShared(...lists: readonly Shared[]): Shared {
     all.delete(each.checksum);
     all.set(each.checksum, each);
   }
-  return [...all.values()].slice(-SHARED_LIMIT);
+  const byDay = [...all.values()].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+  return byDay.slice(-SHARED_LIMIT);
 }
 
 /** One side of a merge, for finding the ancestor. */

@@ -3,10 +3,10 @@
  * something new under it: then the topmost of what was deleted is in conflict, and comes or goes whole.
  */
 import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
-import { equalRecords } from '../catalogue/equalRecords.ts';
 import { referencesOf } from '../catalogue/kindOf.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import { saySame } from './identity.ts';
 import type { Conflict } from './conflict.ts';
 import type { Heap } from './mergeCatalogues.ts';
 import type { Decide } from './mergeRecord.ts';
@@ -46,11 +46,11 @@ export class Deletions {
     if (this.#gone.mine.size + this.#gone.theirs.size === 0) return [];
     for (const [id, before] of this.#gone.mine) {
       const other = this.theirs.get(id);
-      if (other && !equalRecords(other, before)) this.#addRoot('mine', before);
+      if (other && !saySame(other, before)) this.#addRoot('mine', before);
     }
     for (const [id, before] of this.#gone.theirs) {
       const own = findRecord(this.mine, id);
-      if (own && !equalRecords(own, before)) this.#addRoot('theirs', before);
+      if (own && !saySame(own, before)) this.#addRoot('theirs', before);
     }
     // What is new on one side may lie under what the other deleted; what comes back may lie under more of that.
     for (let isSettled = false; !isSettled;) {

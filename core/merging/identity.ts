@@ -67,15 +67,35 @@ export function identityOf(record: AnyRecord): string {
   );
 }
 
-/** A value whose members stand in one order, so that equal ones are written alike. */
+/** Empty, or not there: both say nothing. */
+const isBlank = (value: unknown): boolean =>
+  value === undefined ||
+  value === '' ||
+  (typeof value === 'object' && value !== null && Object.values(value).every(isBlank));
+
+/** A value whose members stand in one order, without those that say nothing: values that say the same are written alike. */
 export function sorted(value: unknown): unknown {
   if (typeof value !== 'object' || value === null) return value;
   if (Array.isArray(value)) return value.map(sorted);
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([name, inner]) => [name, sorted(inner)]),
-  );
+  const said: Record<string, unknown> = {};
+  for (const name of Object.keys(value).sort()) {
+    const inner = (value as Readonly<Record<string, unknown>>)[name];
+    if (!isBlank(inner)) said[name] = sorted(inner);
+  }
+  return said;
+}
+
+/** True when two values say the same: what is empty in one may be absent in the other. */
+export function saySame(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (isBlank(a) || isBlank(b)) return isBlank(a) && isBlank(b);
+  if (typeof a !== 'object' || typeof b !== 'object' || !a || !b || Array.isArray(a) !== Array.isArray(b))
+    return false;
+  if (Array.isArray(a) && Array.isArray(b) && a.length !== b.length) return false;
+  const [x, y] = [a, b] as [Readonly<Record<string, unknown>>, Readonly<Record<string, unknown>>];
+  for (const name in x) if (!saySame(x[name], y[name])) return false;
+  for (const name in y) if (!(name in x) && !isBlank(y[name])) return false;
+  return true;
 }
 
 /**

@@ -5,14 +5,13 @@
  */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Distribution } from '../catalogue/distribution.ts';
-import { equalRecords } from '../catalogue/equalRecords.ts';
 import { foldText, soundsOf } from '../catalogue/foldText.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { referenceTableOf } from '../catalogue/kindOf.ts';
 import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { withRenamedMentions } from '../catalogue/references.ts';
-import { identityOf } from './identity.ts';
+import { identityOf, saySame } from './identity.ts';
 import { keyOfMeeting, type Decisions, type Meeting } from './conflict.ts';
 
 /** A colleague's records under ids of mine. */
@@ -54,7 +53,7 @@ export function meetRecords(
       const isSame =
         kind === 'about' ||
         !isFresh(raw) ||
-        (known !== undefined && (equalRecords(known, record) || isOneThing(known, record)));
+        (known !== undefined && (saySame(known, record) || isOneThing(known, record)));
       if (!isSame) open.push(record);
       else {
         records.set(record.id, record);

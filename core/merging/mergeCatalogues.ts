@@ -8,7 +8,6 @@
  */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords, type Diff } from '../catalogue/diff.ts';
-import { equalRecords } from '../catalogue/equalRecords.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { mendReferences } from '../catalogue/mendReferences.ts';
 import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
@@ -16,7 +15,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { choiceOf, UNDECIDED, type Conflict, type Decisions, type Meeting } from './conflict.ts';
 import { Deletions } from './deletions.ts';
-import { SAYINGS } from './identity.ts';
+import { SAYINGS, saySame } from './identity.ts';
 import { meetRecords } from './meeting.ts';
 import { mergeRecord } from './mergeRecord.ts';
 import { settleAccepted, settleLinks } from './rules.ts';
@@ -62,7 +61,7 @@ export function mergeCatalogues(
       if (!base || !findRecord(base, own.id)) heap.set(own.id, own);
       continue; // theirs deleted it: below
     }
-    if (equalRecords(own, other)) same++;
+    if (saySame(own, other)) same++;
     const merged = mergeRecord(
       base ? findRecord(base, own.id) : undefined,
       own,

@@ -3,11 +3,10 @@
  * lists are joined element by element; the rest is in conflict. Without an ancestor an empty field is what it starts from.
  * Law: the result fits the schema, or the record as a whole is in conflict.
  */
-import { equalRecords } from '../catalogue/equalRecords.ts';
 import { blankOf } from '../catalogue/recordKind.ts';
 import { RECORD_KINDS, type AnyRecord, type KindName } from '../catalogue/recordKinds.ts';
 import type { Choice, Conflict } from './conflict.ts';
-import { asMet, sorted } from './identity.ts';
+import { asMet, sorted, saySame } from './identity.ts';
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -65,7 +64,7 @@ export function mergeRecord(
   theirs: AnyRecord,
   decide: Decide,
 ): MergedRecord {
-  if (equalRecords(mine, theirs)) return { record: mine, conflicts: [] };
+  if (saySame(mine, theirs)) return { record: mine, conflicts: [] };
   const merge = new FieldMerge(mine, decide);
   const before = base ? fieldsOf(base) : startOf(mine.kind);
   const other = fieldsOf(ownHead(mine, base ? theirs : asMet(mine, theirs)));
@@ -150,9 +149,9 @@ class FieldMerge {
   private together(group: readonly string[], base: Fields, mine: Fields, theirs: Fields): Fields {
     const of = (from: Fields) => Object.fromEntries(group.map((name) => [name, from[name]]));
     const [b, m, t] = [of(base), of(mine), of(theirs)];
-    if (equalRecords(m, t) || equalRecords(t, b)) return m;
-    if (equalRecords(m, b)) return t;
-    const differing = group.filter((name) => !equalRecords(m[name], t[name]));
+    if (saySame(m, t) || saySame(t, b)) return m;
+    if (saySame(m, b)) return t;
+    const differing = group.filter((name) => !saySame(m[name], t[name]));
     const alone = differing.length === 1;
     const shown = (from: Fields) =>
       alone ? from[differing[0]] : Object.fromEntries(differing.map((name) => [name, from[name]]));
@@ -161,8 +160,8 @@ class FieldMerge {
   }
 
   private field(path: string, base: unknown, mine: unknown, theirs: unknown): unknown {
-    if (equalRecords(mine, theirs) || equalRecords(theirs, base)) return mine;
-    if (equalRecords(mine, base)) return theirs;
+    if (saySame(mine, theirs) || saySame(theirs, base)) return mine;
+    if (saySame(mine, base)) return theirs;
     if (NESTED.has(path) && isPlain(mine) && isPlain(theirs))
       return this.fields(isPlain(base) ? base : {}, mine, theirs, `${path}.`, []);
     if (Array.isArray(mine) && Array.isArray(theirs) && !WHOLE.has(path)) {
@@ -194,8 +193,8 @@ export function joinLists(
   const joined: unknown[] = [];
   for (const name of new Set([...m.keys(), ...t.keys(), ...b.keys()])) {
     const [before, own, other] = [b.get(name), m.get(name), t.get(name)];
-    if (equalRecords(own, other) || equalRecords(other, before)) joined.push(own);
-    else if (equalRecords(own, before)) joined.push(other);
+    if (saySame(own, other) || saySame(other, before)) joined.push(own);
+    else if (saySame(own, before)) joined.push(other);
     else return null;
   }
   return joined.filter((element) => element !== undefined);

@@ -3,7 +3,6 @@
  * claim the same place. Found once all else is merged.
  */
 import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { equalRecords } from '../catalogue/equalRecords.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
@@ -11,6 +10,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { LinkRules } from '../lineage/checkLink.ts';
 import type { Issue } from '../issue.ts';
+import { saySame } from './identity.ts';
 import type { Conflict } from './conflict.ts';
 import type { Heap } from './mergeCatalogues.ts';
 import type { Decide } from './mergeRecord.ts';
@@ -71,9 +71,7 @@ export function settleLinks(
 ): { readonly records: readonly AnyRecord[]; readonly conflicts: readonly Conflict[] } {
   const heap: Heap = new Map(records.map((record) => [record.id, record]));
   const conflicts: Conflict[] = [];
-  const foreign = records.filter(
-    (each) => each.kind === 'link' && !equalRecords(findRecord(mine, each.id), each),
-  );
+  const foreign = records.filter((each) => each.kind === 'link' && !saySame(findRecord(mine, each.id), each));
   const lineage = records.filter(({ kind }) => LINEAGE.has(kind));
   const isForeign = new Set(foreign);
   const rules = new LinkRules(

@@ -13,6 +13,8 @@ const count = ({ count: n }: Params, noun: string) => formatNumberOf(Number(n), 
 
 const LABELS: Readonly<Record<string, (params: Params) => string>> = {
   'about.write': () => 'Title and question',
+  'catalogue.merge': ({ title, added, changed, removed }) =>
+    `Merge “${title}”: ${formatNumberOf(Number(added), 'record')} came, ${changed} changed, ${removed} went`,
   'catalogue.replace': ({ title }) => `Replace the catalogue by “${title}”`,
   'change.remove': () => 'Delete what is recorded of a change',
   'change.weigh': () => 'Weight of a change',

@@ -271,6 +271,12 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `A package list stands in the file for ${where}, which is not among its records. It is left out on reading.`,
   'check.listCount': ({ packages, stated }, where) =>
     `The package list of ${where} holds ${formatNumberOf(Number(packages), 'package')}, its record says ${formatCount(Number(stated))}. Read the list again.`,
+  'merge.failed': ({ reason }) =>
+    `The merge could not be computed (${reason}). Nothing was changed; try it again.`,
+  'merge.moved': () =>
+    'The catalogue was edited since the file was read. Nothing was merged; read the file again to merge it into what is there now.',
+  'merge.undecided': ({ count }) =>
+    `${formatNumberOf(Number(count), 'conflict')} still to be decided. Nothing was merged yet; decide each, or all by a rule.`,
   'merge.baseForeign': (_params, where) =>
     `${where} is no common ancestor: hardly anything in it is in both catalogues. Name the copy that both began with, or leave --base out.`,
   'export.packages': ({ snapshot }) =>

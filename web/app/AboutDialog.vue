@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What the catalogue is called and which question it is kept for. */
+/** What the catalogue is called, which question it is kept for, and who keeps it. */
 import { ref, watch } from 'vue';
 import { describeCatalogue } from '../../core/editing/about.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
@@ -10,14 +10,16 @@ const store = useCatalogueStore();
 const notices = useNoticeStore();
 const title = ref('');
 const question = ref('');
+const author = ref('');
 
 watch(open, () => {
   title.value = store.about?.title ?? '';
   question.value = store.about?.question ?? '';
+  author.value = store.about?.author ?? '';
 });
 
 function save(): void {
-  const described = { title: title.value, question: question.value };
+  const described = { title: title.value, question: question.value, author: author.value };
   const result = store.commit(describeCatalogue(store.catalogue, described));
   if (result.ok) open.value = false;
   else notices.tellIssues(result.issues);
@@ -25,14 +27,17 @@ function save(): void {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="480" aria-label="Title and question">
+  <v-dialog v-model="open" max-width="480" aria-label="Title, question and author">
     <form class="about" @submit.prevent="save">
       <v-text-field v-model="title" label="Title of this catalogue" autofocus />
       <v-textarea v-model="question" label="The question it is to answer" rows="3" />
+      <v-text-field
+        v-model="author"
+        label="Who keeps it"
+        hint="Stands on reports, and tells a colleague whose it is."
+      />
       <div class="buttons">
-        <v-btn type="submit" variant="flat" color="primary" :disabled="!title.trim()"
-          >Save title and question</v-btn
-        >
+        <v-btn type="submit" variant="flat" color="primary" :disabled="!title.trim()">Save</v-btn>
         <v-btn @click="open = false">Leave as it was</v-btn>
       </div>
     </form>

@@ -39,6 +39,7 @@ const RAIL = [
   { to: '/support', label: 'Support', key: '8', path: 'M3 4h11v4H3zM8 12h13v4H8zM17 1v18' },
   { to: '/settle', label: 'Settle', key: '9', path: 'M12 2v12M4 6h16M4 6l-3 7h6zM20 6l-3 7h6zM7 18h10' },
   { to: '/choose', label: 'Choose', key: '0', path: 'M3 5h18M3 10h12M3 15h7M17 12l2 3 4-5' },
+  { to: '/handover', label: 'Hand over', key: 'h', path: 'M5 3h9l4 4v4M5 3v14h6M13 14h9M19 11l3 3-3 3' },
 ] as const;
 
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);

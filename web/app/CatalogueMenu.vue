@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The open catalogue: its title, what can be done with it as a whole, and the others of this browser. */
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
@@ -20,6 +20,7 @@ const input = ref<HTMLInputElement | null>(null);
 const aboutOpen = ref(false);
 const shelfOpen = ref(false);
 const read = ref<CatalogueWithPackages | null>(null);
+const readFrom = shallowRef<File | null>(null);
 const title = computed(
   () => store.about?.title || store.shelf.find(({ id }) => id === store.id)?.title || 'Catalogue',
 );
@@ -33,6 +34,7 @@ async function chosen(event: Event): Promise<void> {
   field.value = '';
   if (!found.ok) return notices.tellIssues(found.issues);
   if (found.issues.length > 0) notices.tellIssues(found.issues);
+  readFrom.value = file;
   read.value = found.value;
 }
 
@@ -57,10 +59,18 @@ async function restoreSample(): Promise<void> {
       </button>
     </template>
     <v-list min-width="290" density="compact" slim>
-      <v-list-item title="Title and question …" :disabled="!store.canEdit" @click="aboutOpen = true" />
+      <v-list-item
+        title="Title, question and author …"
+        :disabled="!store.canEdit"
+        @click="aboutOpen = true"
+      />
       <v-list-item v-if="store.isSample" title="Put the sample back as it was made" @click="restoreSample" />
       <v-list-item title="Export this catalogue as a file" @click="exportCatalogue()" />
       <v-list-item title="Read a catalogue file …" @click="input?.click()" />
+      <v-list-item
+        title="Merge another catalogue into it …"
+        @click="router.push({ name: 'handover', query: { view: 'merge' } })"
+      />
       <v-list-item title="Copy this catalogue" @click="then(store.duplicate())" />
       <v-divider class="line" />
       <v-list-item
@@ -88,7 +98,7 @@ async function restoreSample(): Promise<void> {
   />
   <AboutDialog v-model="aboutOpen" />
   <CataloguesDialog v-model="shelfOpen" />
-  <ImportDialog v-model="read" />
+  <ImportDialog v-model="read" v-model:file="readFrom" />
 </template>
 
 <style scoped>

@@ -8,10 +8,13 @@ import type { Result } from '../../core/issue.ts';
 import { countRecords, titleOf } from '../../workspace/catalogueFigures.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { useMergeStore } from '../stores/mergeStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
 
 const read = defineModel<CatalogueWithPackages | null>({ required: true });
+const file = defineModel<File | null>('file', { required: true });
 const store = useCatalogueStore();
+const merging = useMergeStore();
 const notices = useNoticeStore();
 const router = useRouter();
 const name = computed(() => (read.value && titleOf(read.value.catalogue)) || 'Catalogue');
@@ -40,6 +43,13 @@ async function take(
   }
   notices.tell(tell());
   await router.push('/lineage');
+}
+/** The file goes to the merge as it came. */
+async function merge(): Promise<void> {
+  const chosen = file.value;
+  read.value = null;
+  await router.push({ name: 'handover', query: { view: 'merge' } });
+  if (chosen) notices.tellTrouble(await merging.begin(chosen));
 }
 const openBeside = () =>
   take(store.openBeside, () => `Opened “${present.value}”. What was open is still there.`);
@@ -76,10 +86,14 @@ const replace = () =>
       </table>
       <div class="buttons">
         <v-btn variant="flat" color="primary" autofocus @click="openBeside">Open it beside</v-btn>
+        <v-btn v-if="store.canEdit" @click="merge">Merge it into “{{ present }}” …</v-btn>
         <v-btn v-if="store.canEdit" @click="replace">Replace “{{ present }}” by it</v-btn>
         <v-btn @click="read = null">Cancel</v-btn>
       </div>
-      <p class="soft small">Beside: both are kept. Replaced: one step, which undo takes back.</p>
+      <p class="soft small">
+        Beside: both are kept. Merged: you see what would come, and decide what both changed. Replaced: one
+        step, which undo takes back.
+      </p>
     </div>
   </v-dialog>
 </template>

@@ -36,6 +36,11 @@ export const router = createRouter({
     { path: '/support', name: 'support', component: () => import('../screens/support/SupportScreen.vue') },
     { path: '/settle', name: 'settle', component: () => import('../screens/settle/SettleScreen.vue') },
     { path: '/choose', name: 'choose', component: () => import('../screens/choose/ChooseScreen.vue') },
+    {
+      path: '/handover',
+      name: 'handover',
+      component: () => import('../screens/handover/HandOverScreen.vue'),
+    },
     { path: '/intake', name: 'intake', component: () => import('../screens/intake/IntakeScreen.vue') },
     { path: '/:rest(.*)', name: 'missing', component: () => import('../screens/MissingScreen.vue') },
   ],

@@ -5,6 +5,7 @@ import { ABOUT_ID } from '../../core/catalogue/about.ts';
 import { recordOf, type Catalogue } from '../../core/catalogue/catalogue.ts';
 import { editToRedo, editToUndo } from '../../core/catalogue/history.ts';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
+import { joinShared, sharedOf } from '../../core/merging/ancestor.ts';
 import { wordEdit } from '../../core/wording/editText.ts';
 import type { SessionPhase } from '../../workspace/session.ts';
 import { SAMPLE_ID } from '../../workspace/shelf.ts';
@@ -67,6 +68,12 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     restoreSample: () => workspace.restoreSample(),
     beginEmpty: () => workspace.beginEmpty(),
     exportFile: () => workspace.exportFile(),
+    /** The states of this and other catalogues that are known, for finding what two began with. */
+    sharedStates: async () => joinShared(await workspace.ancestors.known(), sharedOf(workspace.catalogue)),
+    findState: async (checksums: readonly string[]) =>
+      (await workspace.ancestors.find(checksums))?.text ?? null,
+    allLists: () => workspace.allLists(),
+    takeMerge: workspace.takeMerge.bind(workspace),
     commit: workspace.commit.bind(workspace),
     rememberCited: workspace.rememberCited.bind(workspace),
     undo: () => workspace.session.undo(),

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+/** What leaves the program and what comes back to it: merging with a colleague. */
+import { computed } from 'vue';
+import { useQueryState } from '../../parts/queryState.ts';
+import MergeView from './MergeView.vue';
+
+const { query, go } = useQueryState();
+const VIEWS = { merge: { label: 'Merge', view: MergeView } } as const;
+type ViewId = keyof typeof VIEWS;
+const view = computed<ViewId>(() =>
+  query.value.view && query.value.view in VIEWS
+    ? (query.value.view as ViewId)
+    : (Object.keys(VIEWS)[0] as ViewId),
+);
+</script>
+
+<template>
+  <div class="screen">
+    <div class="work hand-over">
+      <nav class="view-tabs no-print" aria-label="Hand over">
+        <button
+          v-for="({ label }, id) in VIEWS"
+          :key="id"
+          :class="{ current: view === id }"
+          :aria-current="view === id ? 'page' : undefined"
+          @click="go({ view: id })"
+        >
+          {{ label }}
+        </button>
+      </nav>
+      <component :is="VIEWS[view].view" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.hand-over {
+  padding: 6px 20px 24px;
+}
+</style>
