@@ -8,6 +8,7 @@ import type { PlateFacts } from '../judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
 import type { MapLayout } from '../lineage/map/layoutMap.ts';
 import { carriedShare } from '../lineage/map/shapeOf.ts';
+import type { PictureColours } from './palette.ts';
 import { drawPlate, type Ink } from './plateDrawing.ts';
 import type { MeasureText } from './fitText.ts';
 import { wordBand } from '../wording/lineageText.ts';
@@ -22,7 +23,7 @@ export interface MapPictureOptions {
   /** The date and filters, in words. */
   readonly subtitle: string;
   /** CSS colours by meaning; `background` and `line` too. */
-  readonly colours: Readonly<Record<Exclude<Ink, 'family'> | 'background' | 'line', string>>;
+  readonly colours: PictureColours;
   readonly familyColour: (id: RecordId) => string;
   readonly measure: MeasureText;
   readonly font: string;

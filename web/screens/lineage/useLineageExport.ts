@@ -1,19 +1,17 @@
 /** What is shown, as files: pictures with legend and date, and the graph for other programs. */
 import fontAddress from '@fontsource-variable/schibsted-grotesk/files/schibsted-grotesk-latin-wght-normal.woff2?url';
 import type { Ref } from 'vue';
-import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatDot, formatGraphMl, type GraphFileOptions } from '../../../core/exchange/graphFile.ts';
-import { formatMapPicture, type MapPictureOptions } from '../../../core/drawing/mapPicture.ts';
+import { formatMapPicture } from '../../../core/drawing/mapPicture.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import { FAMILY_COLOURS, THEMES } from '../../parts/theme.ts';
+import { familyColourOf, LIGHT_PALETTE } from '../../../core/drawing/palette.ts';
 import { MAP_FONT, measureText } from '../../parts/measureText.ts';
 import { saveBlob, saveTextFile } from '../../parts/saveTextFile.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
-import { familyColours } from './familyColours.ts';
 import type { ShownLayout } from './useMapLayout.ts';
 
 interface ExportSubject {
@@ -37,8 +35,6 @@ export function useLineageExport(subject: Ref<ExportSubject>) {
 
   function picture(style?: string): string {
     const { graph, factsOf, layout, title, date, filters } = subject.value;
-    const colours = THEMES.light.colors as Record<string, string>;
-    const areas = Object.fromEntries(STRIP_AREAS.map(({ id }) => [id, colours[`area-${id}`]]));
     const count = layout!.layout.plates.length;
     return formatMapPicture({
       layout: layout!.layout,
@@ -48,17 +44,8 @@ export function useLineageExport(subject: Ref<ExportSubject>) {
       subtitle: [`As of ${formatWhen(date)}`, formatNumberOf(count, 'distribution'), filters]
         .filter(Boolean)
         .join(' · '),
-      colours: {
-        ink: colours.ink,
-        soft: colours['ink-soft'],
-        track: colours.track,
-        trouble: colours.error,
-        surface: colours.surface,
-        background: colours.background,
-        line: colours.line,
-        ...areas,
-      } as MapPictureOptions['colours'],
-      familyColour: familyColours(graph, FAMILY_COLOURS.light),
+      colours: LIGHT_PALETTE.colours,
+      familyColour: familyColourOf(graph, LIGHT_PALETTE),
       measure: measureText,
       font: MAP_FONT,
       style,

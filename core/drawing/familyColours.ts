@@ -1,6 +1,6 @@
 /** Which colour each family has: in turn from the largest to the smallest, by name among equals. */
-import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import type { LineageGraph } from '../lineage/lineageGraph.ts';
 
 /** The colour of a node by its family; after the last colour they begin again. */
 export function familyColours(graph: LineageGraph, colours: readonly string[]): (id: RecordId) => string {
