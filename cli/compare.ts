@@ -2,7 +2,8 @@
 import type { Command } from 'commander';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import { MOST_SIDES, type Side } from '../core/catalogue/sideBySide.ts';
-import { formatSideMarkdown } from '../core/exchange/sideMarkdown.ts';
+import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
+import { sideDocument } from '../core/exchange/report/sideDocument.ts';
 import { formatSideCsv, sideReport, type SideDocument } from '../core/exchange/sideReport.ts';
 import { compareSides } from '../core/judging/sides/compareSides.ts';
 import { outcomesOf } from '../core/judging/sides/outcome.ts';
@@ -47,7 +48,8 @@ function documentOf(catalogue: Catalogue, subjects: readonly string[], day: numb
   return { catalogue, compared, said, day, outcomes: outcomesOf(compared.points, said, sides.length) };
 }
 
-function sideNamed(catalogue: Catalogue, text: string): Side {
+/** A side by name; `NAME@DATE` asks for one as of a day. */
+export function sideNamed(catalogue: Catalogue, text: string): Side {
   const [, name, on] = /^(.+?)(?:@(.+))?$/s.exec(text)!;
   if (on && !isDay(on)) throw new UsageError(`${text}: expected a date such as 2026-11-20 behind the @`);
   return { id: subjectNamed(catalogue, name), ...(on && { on }) };
@@ -55,7 +57,7 @@ function sideNamed(catalogue: Catalogue, text: string): Side {
 
 function print(document: SideDocument, { json, markdown, csv }: Options): string {
   if (json) return `${JSON.stringify(sideReport(document), null, 2)}\n`;
-  if (markdown) return formatSideMarkdown(document);
+  if (markdown) return formatReportMarkdown(document.catalogue, sideDocument(document));
   if (csv) return formatSideCsv(document);
   const { compared, outcomes } = document;
   const pointOf = new Map(compared.points.map((point) => [point.key, point]));

@@ -5,7 +5,8 @@ import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue
 import { firstDayOf } from '../core/catalogue/days.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { parseCatalogueFile, type CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
-import { formatTableMarkdown } from '../core/exchange/dossierMarkdown.ts';
+import { dossierDocument } from '../core/exchange/report/dossierDocument.ts';
+import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
 import { dossierReport } from '../core/exchange/dossierReport.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
 import { foldText } from '../core/catalogue/foldText.ts';
@@ -47,7 +48,7 @@ export function registerDossier(program: Command): void {
         options.json
           ? `${JSON.stringify(dossierReport(catalogue, table, day), null, 2)}\n`
           : options.markdown
-            ? formatTableMarkdown(catalogue, table, day)
+            ? formatReportMarkdown(catalogue, dossierDocument(catalogue, table, day))
             : firstPage(catalogue, table, day),
       );
     });
@@ -103,7 +104,8 @@ function tableOf(catalogue: Catalogue, subject: string, day: number, edition?: s
   return layerTable(catalogue, chainOfSubject(catalogue, id, day, named));
 }
 
-function editionNamed(catalogue: Catalogue, id: RecordId, name: string): RecordId {
+/** The edition of a subject by its name. */
+export function editionNamed(catalogue: Catalogue, id: RecordId, name: string): RecordId {
   const release = recordOf(catalogue, 'release', id);
   const all = editionsOf(catalogue, distributionOf(catalogue, id)).filter(
     (each) => !release || editionsOfRelease(catalogue, release).includes(each.id),

@@ -16,6 +16,7 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   rank: async () => (await import('./rank.ts')).registerRank,
   check: async () => (await import('./check.ts')).registerCheck,
   merge: async () => (await import('./merge.ts')).registerMerge,
+  report: async () => (await import('./report.ts')).registerReport,
   support: async () => (await import('./support.ts')).registerSupport,
   'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };

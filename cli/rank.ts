@@ -38,7 +38,8 @@ export function registerRank(program: Command): void {
     });
 }
 
-function purposeNamed(catalogue: Catalogue, text: string): Purpose {
+/** The purpose that is meant by a name, its beginning, or an id. */
+export function purposeNamed(catalogue: Catalogue, text: string): Purpose {
   const all = [...recordsOf(catalogue, 'purpose')];
   const folded = foldText(text);
   const exact = all.filter(({ id, name }) => id === text || foldText(name) === folded);

@@ -19,7 +19,8 @@ import { addReleases, beginNextRelease, setReleaseCell } from '../core/editing/r
 import type { ChosenSource } from '../core/editing/sources.ts';
 import { dossierStatements } from '../core/judging/statements/dossierStatements.ts';
 import type { StatementPart } from '../core/judging/statements/statement.ts';
-import { formatTableMarkdown } from '../core/exchange/dossierMarkdown.ts';
+import { dossierDocument } from '../core/exchange/report/dossierDocument.ts';
+import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
 import { chainOf } from '../core/lineage/chain.ts';
 import { wordStatement } from '../core/wording/statements/wordStatement.ts';
@@ -144,7 +145,7 @@ export class Dossier {
 
   constructor(catalogue: Catalogue, table: LayerTable, day: number) {
     this.table = table;
-    this.markdown = formatTableMarkdown(catalogue, table, day);
+    this.markdown = formatReportMarkdown(catalogue, dossierDocument(catalogue, table, day));
     this.#statements = dossierStatements(catalogue, table, day).map((statement) => ({
       part: statement.part,
       kind: statement.kind,

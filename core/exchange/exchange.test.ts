@@ -10,7 +10,8 @@ import { layerTable } from '../layers/layerTable.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { wordAnswer } from '../wording/answerText.ts';
 import { formatCatalogueFile, parseCatalogueFile } from './catalogueFile.ts';
-import { formatTableMarkdown } from './dossierMarkdown.ts';
+import { dossierDocument } from './report/dossierDocument.ts';
+import { formatReportMarkdown } from './report/reportMarkdown.ts';
 import { formatShare, formatValue } from '../wording/valueText.ts';
 import { hasWording, wordIssue } from '../wording/issueText.ts';
 
@@ -202,10 +203,9 @@ describe('a dossier in Markdown', () => {
     reading('release:b-2', 'welcome.guide', 'none', { source: 'source:capture' }),
     reading('release:b-2', 'themes.icons', { value: 'A_b' }),
   );
-  const markdown = formatTableMarkdown(
+  const markdown = formatReportMarkdown(
     catalogue,
-    layerTable(catalogue, chainOf(catalogue, 'release:b-2', TODAY)),
-    TODAY,
+    dossierDocument(catalogue, layerTable(catalogue, chainOf(catalogue, 'release:b-2', TODAY)), TODAY),
   );
   it('gives every value its source, and says when there is none', () => {
     expect(markdown).toContain('- Default kernel: 6.8, where a 1 has 6.1.[^1]');

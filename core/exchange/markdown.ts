@@ -24,13 +24,13 @@ export class Footnotes {
   /** Every source that was cited, a line each. */
   list(catalogue: Catalogue): string[] {
     return [...this.#numbers].map(
-      ([id, number]) => `[^${number}]: ${wordSource(recordOf(catalogue, 'source', id))}`,
+      ([id, number]) => `[^${number}]: ${escapeMarkdown(wordSource(recordOf(catalogue, 'source', id)))}`,
     );
   }
 }
 
 /** A source in one line: kind, title, place, dates. */
-function wordSource(source: Source | undefined): string {
+export function wordSource(source: Source | undefined): string {
   if (!source) return 'a source that is no longer recorded';
   const parts = [
     SOURCE_KINDS[source.sourceKind].label,
@@ -40,7 +40,7 @@ function wordSource(source: Source | undefined): string {
     source.read && source.read !== source.date && `read ${formatWhen(source.read)}`,
     source.by && `by ${source.by}`,
   ];
-  return escapeMarkdown(parts.filter(Boolean).join(', '));
+  return parts.filter(Boolean).join(', ');
 }
 
 /** Text that Markdown and a table cell show as it is. */

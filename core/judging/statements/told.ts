@@ -39,6 +39,8 @@ export interface ToldReading extends Pick<
   | 'acceptedBecause'
   | 'note'
 > {
+  /** Absent for what is sure. */
+  readonly certainty?: 'likely' | 'unsure';
   readonly conditions: Conditions;
   /** Days since 1970-01-01. */
   readonly day?: number;
@@ -78,6 +80,7 @@ export interface Told {
 export function toldReading(catalogue: Catalogue, reading: Reading): ToldReading {
   const { state, value, said, interval, unit, marks, tried, cause, spoiledBy, acceptedBecause, note } =
     reading;
+  const { certainty } = reading;
   const day = dayOfReading(catalogue, reading);
   return {
     ...{ state, marks, spoiledBy, note, conditions: conditionsOfReading(catalogue, reading) },
@@ -89,6 +92,7 @@ export function toldReading(catalogue: Catalogue, reading: Reading): ToldReading
     ...(cause && { cause }),
     ...(acceptedBecause && { acceptedBecause }),
     ...(day !== undefined && { day }),
+    ...(certainty !== 'sure' && { certainty }),
   };
 }
 

@@ -9,7 +9,8 @@ import type { RecordedChange } from '../../../core/catalogue/change.ts';
 import { isDirect } from '../../../core/catalogue/directChange.ts';
 import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import { formatTableMarkdown } from '../../../core/exchange/dossierMarkdown.ts';
+import { dossierDocument } from '../../../core/exchange/report/dossierDocument.ts';
+import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { belowOf, comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
 import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
@@ -224,7 +225,11 @@ function exportMarkdown(): void {
   const name = `${nameOf(catalogue.value, id.value)
     .toLowerCase()
     .replace(/[^a-z0-9.]+/g, '-')}.md`;
-  saveTextFile(name, 'text/markdown', formatTableMarkdown(catalogue.value, table.value, day.value));
+  saveTextFile(
+    name,
+    'text/markdown',
+    formatReportMarkdown(catalogue.value, dossierDocument(catalogue.value, table.value, day.value)),
+  );
   notices.tell(`Exported as ${name}.`);
 }
 </script>

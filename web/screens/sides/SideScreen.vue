@@ -4,7 +4,8 @@ import { computed } from 'vue';
 import { MOST_SIDES, type Side } from '../../../core/catalogue/sideBySide.ts';
 import { keepSide, removeSide, sayWord, writeMustHave, writeOwnPoint } from '../../../core/editing/sides.ts';
 import { formatSideCsv, type SideDocument } from '../../../core/exchange/sideReport.ts';
-import { formatSideMarkdown } from '../../../core/exchange/sideMarkdown.ts';
+import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';
+import { sideDocument } from '../../../core/exchange/report/sideDocument.ts';
 import {
   countPoints,
   POINT_AREAS,
@@ -217,7 +218,15 @@ function onKey(event: KeyboardEvent): void {
             <ul class="drop-list">
               <li><button @click="print">Print</button></li>
               <li>
-                <button @click="saveTextFile(`${fileName}.md`, 'text/markdown', formatSideMarkdown(paper!))">
+                <button
+                  @click="
+                    saveTextFile(
+                      `${fileName}.md`,
+                      'text/markdown',
+                      formatReportMarkdown(catalogue, sideDocument(paper!)),
+                    )
+                  "
+                >
                   Markdown
                 </button>
               </li>

@@ -1,0 +1,86 @@
+/** Every kind of report by one name: what the screen previews is what the command line writes. */
+import type { AreaId } from '../../catalogue/areas.ts';
+import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import type { Side } from '../../catalogue/sideBySide.ts';
+import { LineageView } from '../../judging/lineageView.ts';
+import { compareSides } from '../../judging/sides/compareSides.ts';
+import { outcomesOf } from '../../judging/sides/outcome.ts';
+import { saidOfSides } from '../../judging/sides/words.ts';
+import { layerTable } from '../../layers/layerTable.ts';
+import { chainOfSubject } from '../../lineage/chain.ts';
+import { distributionOf } from '../../lineage/releases.ts';
+import { dossierDocument } from './dossierDocument.ts';
+import type { ReportDocument } from './document.ts';
+import { areaDocument, familyDocument, purposeDocument, sinceDocument } from './moreDocuments.ts';
+import type { Drawing, Lineage } from './pictures.ts';
+import { sideDocument } from './sideDocument.ts';
+
+/** What is asked for. Days are since 1970-01-01. */
+export type ReportAsk =
+  | { readonly kind: 'dossier'; readonly subject: RecordId; readonly edition?: RecordId }
+  | { readonly kind: 'sides'; readonly sides: readonly Side[] }
+  | { readonly kind: 'family'; readonly subject: RecordId }
+  | { readonly kind: 'area'; readonly area: AreaId; readonly cohort?: RecordId }
+  | { readonly kind: 'purpose'; readonly purpose: RecordId }
+  | { readonly kind: 'since'; readonly since: number; readonly subject?: RecordId };
+
+/** The kinds of reports, with what each is called. */
+export const REPORT_KINDS: Readonly<Record<ReportAsk['kind'], string>> = {
+  dossier: 'A dossier',
+  sides: 'Side by side',
+  family: 'A family',
+  area: 'An area over a company',
+  purpose: 'The answer to a purpose',
+  since: 'What has changed since',
+};
+
+/** Throws on a purpose that is not there: who asks has looked. */
+export function createReport(
+  catalogue: Catalogue,
+  ask: ReportAsk,
+  day: number,
+  drawing: Drawing,
+): ReportDocument {
+  switch (ask.kind) {
+    case 'dossier':
+      return dossierDocument(
+        catalogue,
+        layerTable(catalogue, chainOfSubject(catalogue, ask.subject, day, ask.edition)),
+        day,
+        { drawing, lineage: lineageOf(catalogue, day) },
+      );
+    case 'sides': {
+      const compared = compareSides(catalogue, ask.sides, day);
+      const said = saidOfSides(catalogue, compared);
+      const outcomes = outcomesOf(compared.points, said, ask.sides.length);
+      return sideDocument(
+        { catalogue, compared, said, outcomes, day },
+        { drawing, lineage: lineageOf(catalogue, day) },
+      );
+    }
+    case 'family': {
+      const lineage = lineageOf(catalogue, day);
+      return familyDocument(catalogue, distributionOf(catalogue, ask.subject), day, lineage, {
+        drawing,
+        lineage,
+      });
+    }
+    case 'area': {
+      const cohort = ask.cohort ? recordOf(catalogue, 'cohort', ask.cohort) : undefined;
+      return areaDocument(catalogue, cohort ?? { rule: {}, members: [] }, ask.area, day);
+    }
+    case 'purpose': {
+      const purpose = recordOf(catalogue, 'purpose', ask.purpose);
+      if (!purpose) throw new Error(`report: expected a purpose of the catalogue, came "${ask.purpose}"`);
+      return purposeDocument(catalogue, purpose, day, { drawing, lineage: lineageOf(catalogue, day) });
+    }
+    case 'since':
+      return sinceDocument(catalogue, ask.since, day, ask.subject);
+  }
+}
+
+function lineageOf(catalogue: Catalogue, day: number): Lineage {
+  const view = new LineageView();
+  return { graph: view.graph(catalogue, day), factsOf: (id) => view.factsOf(id) };
+}

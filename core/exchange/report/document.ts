@@ -1,0 +1,88 @@
+/**
+ * A report as data: parts with sentences, tables and pictures, each sentence with the sources that it rests on. What is told
+ * comes from the same statements, points and rows as the screens; how it is written (HTML, Markdown) is decided elsewhere.
+ */
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { ABOUT_ID } from '../../catalogue/about.ts';
+import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+
+/** A sentence, or what stands in a cell. */
+export interface Sentence {
+  readonly text: string;
+  /** Absent where nothing is cited (headings, computed numbers); empty where a source should be and is none. */
+  readonly sources?: readonly RecordId[];
+  /** How sure it is, under which conditions it was seen: told smaller, behind it. */
+  readonly remark?: string;
+}
+
+/** What stands in a part. */
+export type Block =
+  | { readonly type: 'heading'; readonly text: string }
+  | { readonly type: 'text'; readonly sentence: Sentence }
+  | { readonly type: 'list'; readonly items: readonly Sentence[] }
+  | {
+      readonly type: 'table';
+      /** What it shows, for who cannot see it. */
+      readonly caption: string;
+      /** The first column heads its rows. */
+      readonly head: readonly string[];
+      readonly rows: readonly (readonly Sentence[])[];
+    }
+  | {
+      readonly type: 'picture';
+      /** An SVG element, in colours of the page or its own. */
+      readonly svg: string;
+      /** What is to be seen on it, in words. */
+      readonly text: string;
+    };
+
+/** One part, which can be left out or moved. */
+export interface ReportPart {
+  readonly id: string;
+  readonly title: string;
+  readonly blocks: readonly Block[];
+  /** Parts that are chosen together by this name as well. */
+  readonly group?: string;
+}
+
+/** A report. */
+export interface ReportDocument {
+  readonly title: string;
+  /** What kind of report it is, and of when: `Dossier, as of 29 Nov 2026`. */
+  readonly subtitle: string;
+  /** The day that is asked about (ISO date). */
+  readonly asOf: string;
+  readonly parts: readonly ReportPart[];
+}
+
+/** What stands on every report: of which catalogue, by whom, made when (ISO date). */
+export interface Imprint {
+  readonly catalogue: string;
+  readonly author: string;
+  readonly made: string;
+}
+
+/** The imprint of a catalogue's reports. */
+export function imprintOf(catalogue: Catalogue, made: string): Imprint {
+  const about = recordOf(catalogue, 'about', ABOUT_ID);
+  return { catalogue: about?.title ?? '', author: about?.author ?? '', made };
+}
+
+/**
+ * The report with some of its parts, by their ids or groups, in the order in which they are asked for; those that it does not
+ * have are passed over.
+ */
+export function chooseParts(document: ReportDocument, ids: readonly string[]): ReportDocument {
+  const asked = ids.flatMap((id) => document.parts.filter((part) => part.id === id || part.group === id));
+  return { ...document, parts: [...new Set(asked)] };
+}
+
+/** A list of sentences, or nothing. */
+export function listBlock(items: readonly Sentence[]): Block[] {
+  return items.length > 0 ? [{ type: 'list', items }] : [];
+}
+
+/** A part, or nothing where nothing stands in it. */
+export function partOf(id: string, title: string, blocks: readonly Block[], group?: string): ReportPart[] {
+  return blocks.length > 0 ? [{ id, title, blocks, ...(group && { group }) }] : [];
+}

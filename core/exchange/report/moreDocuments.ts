@@ -1,0 +1,329 @@
+/** Reports of several at once: a family, an area over a company, the answer to a purpose, what changed since a day. */
+import { AREAS, type AreaId } from '../../catalogue/areas.ts';
+import { recordOf, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { Cohort } from '../../catalogue/cohort.ts';
+import { formatDay } from '../../catalogue/days.ts';
+import { formatWhen } from '../../catalogue/formatWhen.ts';
+import type { Purpose } from '../../catalogue/purpose.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { boundsOf } from '../../catalogue/when.ts';
+import { formatRule } from '../../editing/purposes/ruleLine.ts';
+import { membersOf } from '../../judging/company/cohort.ts';
+import { companyOf } from '../../judging/company/company.ts';
+import { gridOf } from '../../judging/company/grid.ts';
+import type { PlateFacts } from '../../judging/plateFacts.ts';
+import { rankCandidates } from '../../judging/purpose/ranking.ts';
+import { lifeOf } from '../../layers/lives.ts';
+import { changesBetween } from '../../lineage/changesBetween.ts';
+import { linksFrom } from '../../lineage/linksInForce.ts';
+import { nameOf } from '../../lineage/names.ts';
+import { familyOf } from '../../lineage/relatives.ts';
+import { distributionOf } from '../../lineage/releases.ts';
+import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
+import { wordEvent } from '../../wording/eventText.ts';
+import { wordLink } from '../../wording/lineageText.ts';
+import { wordRank, wordRanking, wordScore, wordScoreSource } from '../../wording/purposeText.ts';
+import { formatNumberOf, formatShare, listOf } from '../../wording/valueText.ts';
+import { CLAIM_VERDICTS } from '../../wording/claimText.ts';
+import type { Illustration } from './dossierDocument.ts';
+import {
+  listBlock,
+  partOf,
+  type Block,
+  type ReportDocument,
+  type ReportPart,
+  type Sentence,
+} from './document.ts';
+import { mapBlock, rankBlock, type Lineage } from './pictures.ts';
+
+const asOfText = (day: number) => `As of ${formatWhen(formatDay(day))}`;
+
+/** The family of a distribution: the map of it, and a row for each with what it rests on and what it changes. */
+export function familyDocument(
+  catalogue: Catalogue,
+  distribution: RecordId,
+  day: number,
+  lineage: Lineage,
+  illustration?: Illustration,
+): ReportDocument {
+  const { graph, factsOf } = lineage;
+  const root = graph.nodes.get(distribution)?.root ?? distribution;
+  const members = familyOf(graph, root).filter((id) => graph.nodes.has(id));
+  const name = nameOf(catalogue, root);
+  const rows = members
+    .map((id) => ({ node: graph.nodes.get(id)!, facts: factsOf(id) }))
+    .sort((a, b) => a.node.generation - b.node.generation || a.node.name.localeCompare(b.node.name, 'en'));
+  const title = `The family of ${name}`;
+  return {
+    title,
+    subtitle: `${asOfText(day)}. ${formatNumberOf(members.length, 'distribution')}, in ${formatNumberOf(new Set(rows.map(({ node }) => node.generation)).size, 'generation')}.`,
+    asOf: formatDay(day),
+    parts: [
+      ...(illustration
+        ? partOf(
+            'map',
+            'Lineage',
+            mapBlock(lineage, new Set(members), title, asOfText(day), illustration.drawing),
+          )
+        : []),
+      ...partOf('members', 'Members', [
+        {
+          type: 'table',
+          caption: `The members of the family of ${name}`,
+          head: ['', 'Rests on', 'Release model', 'Standing', 'Carried', 'What it is for'],
+          rows: rows.map(({ node, facts }) => [
+            { text: `${node.name} ${facts?.version ?? ''}`.trim() },
+            basesOf(catalogue, node.id, facts),
+            { text: facts?.model ?? '' },
+            { text: facts?.standing ?? '' },
+            { text: facts?.carried === undefined ? 'not measured' : formatShare(facts.carried * 1e6, 1e6) },
+            { text: facts?.purpose ?? '' },
+          ]),
+        },
+      ]),
+      ...partOf('changes', 'What each changes', [
+        {
+          type: 'table',
+          caption: 'Changed elements by area',
+          head: ['', ...STRIP_AREAS.map(({ label }) => label)],
+          rows: rows.map(({ node, facts }) => [
+            { text: node.name },
+            ...(facts?.strip ?? []).map(({ looked, changed }) => ({
+              text: looked === 0 ? 'not looked at' : String(changed),
+            })),
+          ]),
+        },
+      ]),
+    ],
+  };
+}
+
+function basesOf(catalogue: Catalogue, id: RecordId, facts: PlateFacts | undefined): Sentence {
+  if (facts?.independent) return { text: 'independent' };
+  if (!facts?.link) return { text: facts?.dependsOnEdition ? 'depends on the edition' : 'not known' };
+  const { link } = facts;
+  const others = linksFrom(catalogue, id).filter(({ until, relation }) => !until && relation === 'borrows');
+  const borrowed = others.map((each) => `borrows from ${nameOf(catalogue, each.base)}`);
+  return {
+    text: [`${link.relation} ${nameOf(catalogue, link.base)}`, ...borrowed].join('; '),
+    sources: link.sources,
+    ...(link.certainty !== 'sure' && { remark: link.certainty }),
+  };
+}
+
+/** One area over a company: who has what, with what is claimed. */
+export function areaDocument(
+  catalogue: Catalogue,
+  cohort: Pick<Cohort, 'rule' | 'members'> & { readonly name?: string },
+  area: AreaId,
+  day: number,
+): ReportDocument {
+  const company = companyOf(catalogue, day);
+  const members = membersOf(company, cohort);
+  const grid = gridOf(catalogue, company, members, area);
+  const label = AREAS.find(({ id }) => id === area)!.label;
+  const names = new Map(members.map(({ id, name }) => [id, name]));
+  const shown = grid.members.map((id) => names.get(id) ?? nameOf(catalogue, id));
+  const byFact = new Map<string, { label: string; rows: (typeof grid.rows)[number][] }>();
+  for (const row of grid.rows) {
+    const known = byFact.get(row.key) ?? { label: row.label, rows: [] };
+    known.rows.push(row);
+    byFact.set(row.key, known);
+  }
+  return {
+    title: `${label}: ${cohort.name || 'all that are recorded'}`,
+    subtitle: `${asOfText(day)}. ${formatNumberOf(members.length, 'distribution')}.`,
+    asOf: formatDay(day),
+    parts: [
+      ...partOf(
+        'values',
+        'Who has what',
+        [...byFact.values()].map(({ label: fact, rows }): Block => ({
+          type: 'table',
+          caption: `${fact} of ${formatNumberOf(members.length, 'distribution')}`,
+          head: [fact, 'Has it', 'Has it not', 'Of'],
+          rows: rows.map((row) => rowOfGrid(row, shown)),
+        })),
+      ),
+      ...partOf(
+        'claims',
+        'What they claim of it',
+        listBlock(
+          grid.claims.map(({ member, claim }) => ({
+            text: `${names.get(member) ?? nameOf(catalogue, member)}: “${claim.wording}”, ${CLAIM_VERDICTS[claim.verdict]}.`,
+            sources: claim.source ? [claim.source] : [],
+          })),
+        ),
+      ),
+    ],
+  };
+}
+
+function rowOfGrid(
+  { element, cells, k, n }: ReturnType<typeof gridOf>['rows'][number],
+  names: readonly string[],
+): Sentence[] {
+  const who = (state: string) =>
+    cells.flatMap((cell, i) =>
+      cell.state === state ? [cell.text && !element ? `${names[i]}: ${cell.text}` : names[i]] : [],
+    );
+  return [
+    { text: element ?? 'value' },
+    { text: listOf(who('has')) },
+    { text: listOf(who('has not')) },
+    { text: `${k} of ${n}` },
+  ];
+}
+
+/** The answer to a purpose: who is first and what would turn it, every candidate with how each score came about. */
+export function purposeDocument(
+  catalogue: Catalogue,
+  purpose: Purpose,
+  day: number,
+  illustration?: Illustration,
+): ReportDocument {
+  const ranking = rankCandidates(catalogue, purpose, day);
+  const { candidates } = ranking;
+  const about = [purpose.audience && `For ${purpose.audience}.`, purpose.why].filter(Boolean).join(' ');
+  return {
+    title: `Which for “${purpose.name}”?`,
+    subtitle: `${asOfText(day)}. ${about}`.trim(),
+    asOf: formatDay(day),
+    parts: [
+      ...partOf('answer', 'Answer', [
+        ...listBlock(
+          [...(purpose.answer ? [purpose.answer] : []), ...wordRanking(ranking)].map((text) => ({ text })),
+        ),
+        ...(illustration ? rankBlock(ranking, illustration.drawing) : []),
+      ]),
+      ...partOf('candidates', 'Candidates', [
+        {
+          type: 'table',
+          caption: 'Candidates by rank',
+          head: ['', 'Rank', 'Score of 10', 'What must be there'],
+          rows: candidates.map((each) => [
+            { text: each.name },
+            { text: each.isOut ? 'out' : wordRank(each) },
+            { text: wordScore(each) },
+            { text: each.mustHaves.map(({ text, met }) => `${text}: ${met}`).join('; ') || 'nothing asked' },
+          ]),
+        },
+      ]),
+      ...partOf('criteria', 'Criteria', [
+        {
+          type: 'table',
+          caption: 'Criteria with their weights and rules',
+          head: ['Criterion', 'Weight', 'Rule', 'Reason'],
+          rows: purpose.criteria.map(({ name, weight, rule, reason }) => [
+            { text: name },
+            { text: String(weight) },
+            { text: rule ? formatRule(catalogue, rule) : 'by hand' },
+            { text: reason },
+          ]),
+        },
+      ]),
+      ...candidates.flatMap((candidate): ReportPart[] =>
+        partOf(
+          `scores-${candidate.subject}`,
+          candidate.name,
+          [
+            {
+              type: 'table',
+              caption: `How the score of ${candidate.name} came about`,
+              head: ['Criterion', 'Score of 10', 'From'],
+              rows: candidate.scores.map((score, i) => [
+                { text: purpose.criteria[i].name },
+                { text: wordScore(score) },
+                { text: wordScoreSource(score, purpose.criteria[i].rule?.key) },
+              ]),
+            },
+          ],
+          'scores',
+        ),
+      ),
+    ],
+  };
+}
+
+/** What is different on a day from an earlier one: lineage, releases, what was read and judged in between. */
+export function sinceDocument(
+  catalogue: Catalogue,
+  since: number,
+  day: number,
+  subject?: RecordId,
+): ReportDocument {
+  const of = subject && distributionOf(catalogue, subject);
+  const isMeant = (id: RecordId) => !of || distributionOf(catalogue, id) === of;
+  const isBetween = (when: string | undefined) => {
+    const bounds = when ? boundsOf(when) : null;
+    return bounds !== null && bounds !== undefined && bounds.first > since && bounds.last <= day;
+  };
+  const events = changesBetween(catalogue, since, day, lifeOf).filter(({ distribution }) =>
+    isMeant(distribution),
+  );
+  const releases = [...recordsOf(catalogue, 'release')]
+    .filter((each) => isMeant(each.distribution) && isBetween(each.date))
+    .sort((a, b) => (a.date! < b.date! ? -1 : 1));
+  const readings = new Map<RecordId, number>();
+  for (const reading of recordsOf(catalogue, 'reading')) {
+    const source = reading.source && recordOf(catalogue, 'source', reading.source);
+    const when = reading.date ?? (source ? (source.read ?? source.date) : undefined);
+    if (reading.source && isMeant(reading.subject) && isBetween(when))
+      readings.set(reading.source, (readings.get(reading.source) ?? 0) + 1);
+  }
+  const opinions = [...recordsOf(catalogue, 'assessment')].filter(
+    (each) => isMeant(each.subject) && isBetween(each.date),
+  );
+  const links = [...recordsOf(catalogue, 'link')].filter(
+    (each) => isMeant(each.derivative) && isBetween(each.since),
+  );
+  return {
+    title: of
+      ? `${nameOf(catalogue, of)} since ${formatWhen(formatDay(since))}`
+      : `What has changed since ${formatWhen(formatDay(since))}`,
+    subtitle: `Between ${formatWhen(formatDay(since))} and ${formatWhen(formatDay(day))}.`,
+    asOf: formatDay(day),
+    parts: [
+      ...partOf(
+        'lineage',
+        'Lineage',
+        listBlock(events.map((event) => ({ text: `${wordEvent(catalogue, event)}.` }))),
+      ),
+      ...partOf(
+        'links',
+        'Links that began',
+        listBlock(links.map((link) => ({ text: wordLink(catalogue, link), sources: link.sources }))),
+      ),
+      ...partOf(
+        'releases',
+        'Releases that came',
+        listBlock(
+          releases.map(({ id, date, sources }) => ({
+            text: `${nameOf(catalogue, id)}, ${formatWhen(date!)}.`,
+            sources,
+          })),
+        ),
+      ),
+      ...partOf(
+        'looked',
+        'What was looked at',
+        listBlock(
+          [...readings].map(([id, count]) => ({
+            text: `${recordOf(catalogue, 'source', id)?.title ?? id}: ${formatNumberOf(count, 'reading')}.`,
+            sources: [id],
+          })),
+        ),
+      ),
+      ...partOf(
+        'judged',
+        'What was judged',
+        listBlock(
+          opinions.map(({ subject: whom, author, date, changed, source }) => ({
+            text: `${nameOf(catalogue, whom)} by ${author}, ${formatWhen(date!)}.${changed ? ` Changed since the opinion before: ${changed}` : ''}`,
+            ...(source && { sources: [source] }),
+          })),
+        ),
+      ),
+    ],
+  };
+}

@@ -1,0 +1,152 @@
+/** The pictures of reports: a part of the map, windows of support, ranges of ranks, the change strip. */
+import { formatDay, firstDayOf } from '../../catalogue/days.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { labelOfArea } from '../../catalogue/areas.ts';
+import { formatBarPicture, type Bar } from '../../drawing/barPicture.ts';
+import type { MeasureText } from '../../drawing/fitText.ts';
+import { formatMapPicture } from '../../drawing/mapPicture.ts';
+import { familyColourOf, type Palette } from '../../drawing/palette.ts';
+import { escapeXml } from '../../drawing/xml.ts';
+import type { PlateFacts } from '../../judging/plateFacts.ts';
+import type { Ranking } from '../../judging/purpose/ranking.ts';
+import type { SupportRow } from '../../judging/support/supportRows.ts';
+import { isApart, type StripBar } from '../../layers/strip.ts';
+import { DETAILS } from '../../lineage/map/detail.ts';
+import { layoutMap } from '../../lineage/map/layoutMap.ts';
+import { shapeOf } from '../../lineage/map/shapeOf.ts';
+import type { LineageGraph } from '../../lineage/lineageGraph.ts';
+import { wordScore } from '../../wording/purposeText.ts';
+import { SUPPORT_STATES } from '../../wording/supportText.ts';
+import type { Block } from './document.ts';
+
+/** What pictures are drawn with. */
+export interface Drawing {
+  readonly palette: Palette;
+  readonly measure: MeasureText;
+  readonly font: string;
+}
+
+/** A lineage to draw from. */
+export interface Lineage {
+  readonly graph: LineageGraph;
+  readonly factsOf: (id: RecordId) => PlateFacts | undefined;
+}
+
+/** Beyond so many plates a page would be unreadable. */
+const MOST_PLATES = 150;
+
+/** A part of the map; nothing where too little or too much is on it. */
+export function mapBlock(
+  { graph, factsOf }: Lineage,
+  shown: ReadonlySet<RecordId>,
+  title: string,
+  subtitle: string,
+  { palette, measure, font }: Drawing,
+): Block[] {
+  const isShown = (id: RecordId) => shown.has(id) && graph.nodes.has(id);
+  const count = [...shown].filter(isShown).length;
+  if (count < 2 || count > MOST_PLATES) return [];
+  const layout = layoutMap(shapeOf(graph, { node: isShown })).at(DETAILS[count > 40 ? 2 : 0]);
+  const svg = formatMapPicture({
+    ...{ layout, graph, factsOf, title, subtitle, measure, font },
+    colours: palette.colours,
+    familyColour: familyColourOf(graph, palette),
+  });
+  const links = graph.links.filter(({ base, derivative }) => isShown(base) && isShown(derivative));
+  const name = (id: RecordId) => graph.nodes.get(id)?.name ?? id;
+  const told = links.map(
+    ({ base, derivative, link }) => `${name(derivative)} ${link?.relation ?? 'edition of'} ${name(base)}`,
+  );
+  return [{ type: 'picture', svg: svg.trim(), text: `The map: ${told.slice(0, 60).join('; ')}.` }];
+}
+
+/** Windows of support over those of the bases, with the day asked about; nothing where no end is known. */
+export function supportBlock(
+  rows: readonly SupportRow[],
+  day: number,
+  { palette, measure, font }: Drawing,
+): Block[] {
+  const known = rows.filter(({ own }) => own.ends !== undefined && own.from !== undefined);
+  const bars = known.flatMap((row): Bar[] => [
+    barOf(row.name, row.own.from!, row.own.ends!, SUPPORT_STATES[row.state]),
+    ...row.bases
+      .filter(({ ends, from }) => ends !== undefined && from !== undefined)
+      .map(({ name, from, ends }) => ({ ...barOf(`on ${name}`, from!, ends!, ''), isLight: true })),
+  ]);
+  if (bars.length === 0) return [];
+  const least = Math.min(...bars.map(({ from }) => from), day);
+  const most = Math.max(...bars.map(({ to }) => to), day);
+  const years = yearsBetween(least, most);
+  const svg = formatBarPicture({
+    title: 'Support over that of the bases',
+    ...{ bars, least, most, measure, font, colours: palette.colours },
+    ticks: years,
+    line: { at: day, label: formatDay(day) },
+  });
+  const told = bars.map(({ label, from, to }) => `${label} from ${formatDay(from)} to ${formatDay(to)}`);
+  return svg ? [{ type: 'picture', svg, text: `Windows of support: ${told.join('; ')}.` }] : [];
+}
+
+const barOf = (label: string, from: number, to: number, text: string): Bar => ({
+  ...{ label, from, to },
+  text: [`until ${formatDay(to)}`, text === 'supported' ? '' : text].filter(Boolean).join(', '),
+});
+
+function yearsBetween(least: number, most: number): { at: number; label: string }[] {
+  const [first, last] = [least, most].map((day) => Number(formatDay(day).slice(0, 4)));
+  const step = Math.max(1, Math.ceil((last - first) / 8));
+  const years: { at: number; label: string }[] = [];
+  for (let year = first + 1; year <= last; year += step)
+    years.push({ at: firstDayOf(`${year}`), label: String(year) });
+  return years;
+}
+
+/** Scores of the candidates with what they may be, best first. */
+export function rankBlock({ candidates, purpose }: Ranking, { palette, measure, font }: Drawing): Block[] {
+  const scored = candidates.filter(({ isOut, score }) => !isOut && score !== undefined);
+  const svg = formatBarPicture({
+    title: `Scores for ${purpose.name}`,
+    bars: scored.map((each) => ({
+      label: each.name,
+      from: each.least,
+      to: each.most,
+      at: each.score,
+      text: wordScore(each),
+    })),
+    ...{ least: 0, most: 10, measure, font, colours: palette.colours },
+    ticks: [0, 2, 4, 6, 8, 10].map((at) => ({ at, label: String(at) })),
+  });
+  const told = scored.map((each) => `${each.name} ${wordScore(each)}`);
+  return svg
+    ? [{ type: 'picture', svg, text: `Scores from 0 to 10, with what they may be: ${told.join('; ')}.` }]
+    : [];
+}
+
+/** The six bars of the change strip, each with its name and count. */
+export function stripBlock(strip: readonly StripBar[], { palette, font }: Drawing): Block[] {
+  if (!strip.some(({ looked }) => looked > 0)) return [];
+  const width = 116;
+  const word = (bar: StripBar) =>
+    bar.looked === 0
+      ? 'not looked at'
+      : isApart(bar)
+        ? 'said, not comparable'
+        : bar.changed === 0
+          ? 'unchanged'
+          : `${bar.changed} changed`;
+  const { colours } = palette;
+  const bars = strip.map((bar, i) => {
+    const left = i * width;
+    const filled = ((width - 16) * bar.level) / 3;
+    return `<rect x="${left}" y="0" width="${width - 16}" height="8" rx="3" fill="${colours.track}"/>${filled > 0 ? `<rect x="${left}" y="0" width="${filled.toFixed(1)}" height="8" rx="3" fill="${colours[bar.area]}"/>` : ''}<text x="${left}" y="24" font-size="11" fill="${colours.ink}">${escapeXml(labelOfArea(bar.area))}</text><text x="${left}" y="38" font-size="11" fill="${colours.soft}">${escapeXml(word(bar))}</text>`;
+  });
+  const total = strip.length * width;
+  const text = strip.map((bar) => `${labelOfArea(bar.area)} ${word(bar)}`).join('; ');
+  return [
+    {
+      type: 'picture',
+      svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${total}" height="44" viewBox="0 0 ${total} 44" role="img" font-family="${escapeXml(font)}"><title>Changes by area</title>${bars.join('')}</svg>`,
+      text: `What it changes, by area: ${text}.`,
+    },
+  ];
+}

@@ -1,0 +1,198 @@
+/**
+ * A report as one HTML file: no script, nothing from outside, light and dark by the reader's choice, landmarks and headings for
+ * screen readers, page numbers and uncut rows on paper (CSS Paged Media Module Level 3, margin boxes).
+ */
+import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { paletteStyle } from '../../drawing/palette.ts';
+import { escapeXml } from '../../drawing/xml.ts';
+import { wordConditions } from '../../wording/conditionsText.ts';
+import { wordSource } from '../markdown.ts';
+import type { Block, Imprint, ReportDocument, ReportPart, Sentence } from './document.ts';
+import { wordImprint } from './reportMarkdown.ts';
+
+const STYLE = `
+:root{color-scheme:light dark;${paletteStyle('light')}}
+@media (prefers-color-scheme:dark){:root{${paletteStyle('dark')}}}
+*{box-sizing:border-box}
+body{margin:0;background:var(--background);color:var(--ink);font:400 15px/1.5 system-ui,'Segoe UI',sans-serif}
+.page{max-width:62rem;margin:0 auto;padding:2.2rem 1.6rem 3rem}
+header{border-top:6px solid var(--frame);padding-top:1rem;margin-bottom:1.4rem}
+h1{font-size:1.75rem;line-height:1.2;letter-spacing:-.015em;margin:0 0 .3rem}
+h2{font-size:1.2rem;margin:2rem 0 .5rem;padding-bottom:.2rem;border-bottom:1px solid var(--line)}
+h3{font-size:1rem;margin:1.2rem 0 .3rem}
+p{margin:.4rem 0}
+.soft,.remark,.imprint{color:var(--ink-soft)}
+.remark{font-size:.86em}
+.remark::before{content:' · '}
+nav ol{columns:2;margin:.2rem 0;padding-left:1.3rem;font-size:.93em}
+a{color:var(--accent-ink)}
+ul{padding-left:1.2rem;margin:.4rem 0}
+li{margin:.22rem 0}
+.scroll{overflow-x:auto}
+table{border-collapse:collapse;width:100%;font-size:.9em;margin:.5rem 0 1rem}
+caption{text-align:left;color:var(--ink-soft);font-size:.92em;padding-bottom:.2rem}
+th,td{text-align:left;vertical-align:top;padding:.32rem .7rem .32rem 0;border-bottom:1px solid var(--line);overflow-wrap:anywhere}
+th{font-weight:600}
+thead th{color:var(--ink-soft);font-weight:500}
+td,tbody th{min-width:5.5rem}
+figure{margin:.6rem 0 1rem}
+figure svg{max-width:100%;height:auto;display:block}
+figcaption{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}
+sup{line-height:0;font-size:.72em;white-space:nowrap}
+sup a{text-decoration:none;padding:0 .1em}
+.none{font-style:italic;color:var(--ink-soft);font-size:.86em}
+.sources li:target,li:target{background:var(--accent-soft)}
+.sources{font-size:.9em;padding-left:2rem}
+a:focus-visible{outline:2px solid var(--accent);outline-offset:2px}
+@media print{
+:root{${paletteStyle('light')};--background:#fff}
+body{font-size:10pt}
+.page{max-width:none;padding:0}
+nav{display:none}
+.scroll{overflow:visible}
+thead{display:table-header-group}
+tr,figure,li,caption{break-inside:avoid}
+h2,h3,caption{break-after:avoid}
+a{color:inherit;text-decoration:none}
+table{font-size:8.5pt}
+td,tbody th{min-width:0}
+}
+`;
+
+/** The page margins of a report: its title and the page number at the foot. */
+function pageRule(title: string): string {
+  const text = title.replace(/[\\"]/g, '\\$&').replace(/[\n\r\f<>]/g, ' ');
+  return `@page{size:A4;margin:16mm 15mm 18mm;@bottom-left{content:"${text}";font:8pt sans-serif;color:#5f6a63}@bottom-right{content:counter(page) " of " counter(pages);font:8pt sans-serif;color:#5f6a63}}`;
+}
+
+/** The file. */
+export function formatReportHtml(catalogue: Catalogue, document: ReportDocument, imprint: Imprint): string {
+  const notes = new Notes();
+  const { title, subtitle, parts } = document;
+  const sections = parts.map((part) => sectionOf(part, notes));
+  return [
+    '<!doctype html>',
+    '<html lang="en">',
+    '<head>',
+    '<meta charset="utf-8">',
+    '<meta name="viewport" content="width=device-width, initial-scale=1">',
+    `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; img-src data:">`,
+    `<meta name="date" content="${escapeXml(document.asOf)}">`,
+    ...(imprint.author ? [`<meta name="author" content="${escapeXml(imprint.author)}">`] : []),
+    `<title>${escapeXml(title)}</title>`,
+    `<style>${STYLE}${pageRule(title)}</style>`,
+    '</head>',
+    '<body>',
+    '<div class="page">',
+    '<header>',
+    `<h1>${escapeXml(title)}</h1>`,
+    `<p>${escapeXml(subtitle)}</p>`,
+    `<p class="imprint">${escapeXml(wordImprint(imprint))}</p>`,
+    '</header>',
+    ...(parts.length > 2 ? contentsOf(parts) : []),
+    '<main>',
+    ...sections,
+    '</main>',
+    ...notes.section(catalogue),
+    '</div>',
+    '</body>',
+    '</html>',
+    '',
+  ].join('\n');
+}
+
+const anchorOf = (id: string) => `part-${id.replace(/[^A-Za-z0-9_-]+/g, '-')}`;
+
+function contentsOf(parts: readonly ReportPart[]): string[] {
+  const lines = parts.map(({ id, title }) => `<li><a href="#${anchorOf(id)}">${escapeXml(title)}</a></li>`);
+  return [
+    '<nav aria-label="Contents"><ol>',
+    ...lines,
+    '<li><a href="#sources">Sources</a></li>',
+    '</ol></nav>',
+  ];
+}
+
+function sectionOf({ id, title, blocks }: ReportPart, notes: Notes): string {
+  const anchor = anchorOf(id);
+  return [
+    `<section aria-labelledby="${anchor}">`,
+    `<h2 id="${anchor}">${escapeXml(title)}</h2>`,
+    ...blocks.map((block) => blockHtml(block, notes)),
+    '</section>',
+  ].join('\n');
+}
+
+function blockHtml(block: Block, notes: Notes): string {
+  switch (block.type) {
+    case 'heading':
+      return `<h3>${escapeXml(block.text)}</h3>`;
+    case 'text':
+      return `<p>${notes.sentence(block.sentence)}</p>`;
+    case 'list':
+      return `<ul>${block.items.map((item) => `<li>${notes.sentence(item)}</li>`).join('\n')}</ul>`;
+    case 'picture':
+      return `<figure>${block.svg}<figcaption>${escapeXml(block.text)}</figcaption></figure>`;
+    case 'table':
+      return [
+        '<div class="scroll"><table>',
+        `<caption>${escapeXml(block.caption)}</caption>`,
+        `<thead><tr>${block.head.map((cell) => (cell ? `<th scope="col">${escapeXml(cell)}</th>` : '<td></td>')).join('')}</tr></thead>`,
+        '<tbody>',
+        ...block.rows.map(
+          ([first, ...rest]) =>
+            `<tr><th scope="row">${notes.sentence(first)}</th>${rest.map((cell) => `<td>${notes.sentence(cell)}</td>`).join('')}</tr>`,
+        ),
+        '</tbody></table></div>',
+      ].join('\n');
+  }
+}
+
+/** Sources, numbered in the order in which they are cited. */
+class Notes {
+  readonly #numbers = new Map<RecordId, number>();
+
+  sentence({ text, sources, remark }: Sentence): string {
+    const around = remark ? `<span class="remark">${escapeXml(remark.replace(/\.$/, ''))}</span>` : '';
+    return `${escapeXml(text)}${around}${sources ? this.#marks(sources) : ''}`;
+  }
+
+  #marks(ids: readonly RecordId[]): string {
+    if (ids.length === 0) return ' <span class="none">no source</span>';
+    return `<sup>${ids.map((id) => this.#mark(id)).join(' ')}</sup>`;
+  }
+
+  #mark(id: RecordId): string {
+    if (!this.#numbers.has(id)) this.#numbers.set(id, this.#numbers.size + 1);
+    const number = this.#numbers.get(id)!;
+    return `<a href="#source-${number}" aria-label="Source ${number}">${number}</a>`;
+  }
+
+  section(catalogue: Catalogue): string[] {
+    const lines = [...this.#numbers].map(([id, number]) => {
+      const source = recordOf(catalogue, 'source', id);
+      const around = source ? wordConditions(source.conditions) : '';
+      const link =
+        source && /^https?:\/\//.test(source.place)
+          ? ` <a href="${escapeXml(source.place)}" rel="noreferrer">open</a>`
+          : '';
+      return `<li id="source-${number}">${escapeXml(wordSource(source))}${link}${around ? `<span class="remark">${escapeXml(around.replace(/\.$/, ''))}</span>` : ''}</li>`;
+    });
+    const body =
+      lines.length > 0
+        ? [`<ol class="sources">`, ...lines, '</ol>']
+        : ['<p class="soft">Nothing here rests on a recorded source.</p>'];
+    return ['<footer aria-labelledby="sources">', '<h2 id="sources">Sources</h2>', ...body, '</footer>'];
+  }
+}
+
+/** A file name without its ending: `tidewater-7.1-2026-11-29`. */
+export function reportFileName({ title, asOf }: ReportDocument): string {
+  const name = title
+    .toLowerCase()
+    .replace(/[^a-z0-9.]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60);
+  return `${name || 'report'}-${asOf}`;
+}

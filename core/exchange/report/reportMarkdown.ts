@@ -1,0 +1,58 @@
+/** A report as Markdown (CommonMark with tables): sources are numbered notes, pictures stand inside as data. */
+import type { Catalogue } from '../../catalogue/catalogue.ts';
+import { formatWhen } from '../../catalogue/formatWhen.ts';
+import { escapeMarkdown, Footnotes } from '../markdown.ts';
+import type { Block, Imprint, ReportDocument, Sentence } from './document.ts';
+
+/** The text of a report; the imprint stands below the title where one is given. */
+export function formatReportMarkdown(
+  catalogue: Catalogue,
+  document: ReportDocument,
+  imprint?: Imprint,
+): string {
+  const notes = new Footnotes();
+  const { title, subtitle, parts } = document;
+  const lines = [`# ${escapeMarkdown(title)}`, '', escapeMarkdown(subtitle), ''];
+  if (imprint) lines.push(escapeMarkdown(wordImprint(imprint)), '');
+  for (const part of parts) {
+    lines.push(`## ${escapeMarkdown(part.title)}`, '');
+    for (const block of part.blocks) lines.push(...blockLines(block, notes), '');
+  }
+  return [...lines, '## Sources', '', ...notes.list(catalogue), ''].join('\n');
+}
+
+/** `From the catalogue “Reading rooms” of M. Ardley, made on 29 Nov 2026.` */
+export function wordImprint({ catalogue, author, made }: Imprint): string {
+  const of = author ? ` of ${author}` : '';
+  return `From the catalogue “${catalogue}”${of}, made on ${formatWhen(made)}.`;
+}
+
+function blockLines(block: Block, notes: Footnotes): string[] {
+  switch (block.type) {
+    case 'heading':
+      return [`### ${escapeMarkdown(block.text)}`];
+    case 'text':
+      return [sentenceText(block.sentence, notes)];
+    case 'list':
+      return block.items.map((item) => `- ${sentenceText(item, notes)}`);
+    case 'picture':
+      return [`![${escapeMarkdown(block.text)}](data:image/svg+xml;base64,${base64Of(block.svg)})`];
+    case 'table':
+      return [
+        `| ${block.head.map(escapeMarkdown).join(' | ')} |`,
+        `|${'---|'.repeat(block.head.length)}`,
+        ...block.rows.map((row) => `| ${row.map((cell) => sentenceText(cell, notes)).join(' | ')} |`),
+      ];
+  }
+}
+
+function sentenceText({ text, sources, remark }: Sentence, notes: Footnotes): string {
+  const around = remark ? ` (${escapeMarkdown(remark.replace(/\.$/, ''))})` : '';
+  return `${escapeMarkdown(text)}${around}${sources ? notes.citeAll(sources) : ''}`;
+}
+
+function base64Of(text: string): string {
+  let binary = '';
+  for (const byte of new TextEncoder().encode(text)) binary += String.fromCharCode(byte);
+  return btoa(binary);
+}
