@@ -6,7 +6,7 @@ import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { foldText } from '../core/catalogue/foldText.ts';
 import { LIGHT_PALETTE, PAGE_PALETTE } from '../core/drawing/palette.ts';
-import { roughMeasure } from '../core/drawing/fitText.ts';
+import { safeMeasure } from '../core/drawing/fitText.ts';
 import { chooseParts, imprintOf } from '../core/exchange/report/document.ts';
 import { createReport, type ReportAsk } from '../core/exchange/report/createReport.ts';
 import { formatReportHtml } from '../core/exchange/report/reportHtml.ts';
@@ -60,7 +60,7 @@ function reportText(catalogue: Catalogue, ask: ReportAsk, day: number, { as, par
   const palette = as === 'html' ? PAGE_PALETTE : LIGHT_PALETTE;
   const whole = createReport(catalogue, ask, day, {
     palette,
-    measure: roughMeasure,
+    measure: safeMeasure,
     font: 'system-ui, sans-serif',
   });
   const asked = parts

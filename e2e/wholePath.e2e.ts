@@ -172,16 +172,28 @@ describe('from the files of a system to a published dossier', () => {
     expect(await status()).toMatch(/2 distributions/);
   });
 
-  it('exports the dossier as Markdown with its sources', async () => {
+  it('previews the dossier as a report, and saves it with its sources', async () => {
     const { page } = browser;
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Export as Markdown' }).click(),
-    ]);
-    const markdown = await saved(download);
+    await page.getByRole('link', { name: 'Report …' }).click();
+    const preview = page.frameLocator('iframe');
+    await preview.getByRole('heading', { name: 'Reading room 1', level: 1 }).waitFor();
+    expect(await preview.getByRole('rowheader', { name: 'Icons' }).count()).toBe(1);
+    // What is unticked is not in what is saved.
+    await page.getByRole('checkbox', { name: 'What it is', exact: true }).uncheck();
+    await preview.getByRole('heading', { name: 'What it is', exact: true }).waitFor({ state: 'detached' });
+    const save = async (name: string) => {
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name }).click(),
+      ]);
+      return saved(download);
+    };
+    const markdown = await save('Save as Markdown');
     expect(markdown).toMatch(/^# Reading room 1\n/);
     expect(markdown).toMatch(/Icons \|.*Vellum.*\[\^\d+\]/);
     expect(markdown).toContain('A look at the reading room');
+    expect(markdown).not.toContain('## What it is\n');
+    expect(await save('Save as HTML')).toContain('A look at the reading room');
   });
 
   it('exports the catalogue, and imports it on an empty program as the same catalogue', async () => {

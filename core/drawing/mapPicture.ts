@@ -33,7 +33,7 @@ export interface MapPictureOptions {
 
 const MARGIN = 24;
 const HEAD = 52;
-const LEGEND = 64;
+const LEGEND_ROW = 19;
 /** Narrower than this the legend would be cut off. */
 const NARROWEST = 760;
 
@@ -59,7 +59,8 @@ export function dashOf(link: GraphLink): string | undefined {
 export function formatMapPicture(options: MapPictureOptions): string {
   const { layout, graph, colours, font, title, subtitle, style } = options;
   const width = Math.max(NARROWEST, layout.width) + 2 * MARGIN;
-  const height = layout.height + HEAD + LEGEND + 2 * MARGIN;
+  const below = legend(MARGIN, MARGIN + HEAD + layout.height + 26, width - 2 * MARGIN, options);
+  const height = below.bottom + MARGIN;
   const links = new Map(graph.links.map((link) => [link.key, link]));
   const bands = [...layout.lines, ...layout.bands].flatMap((drawn) => {
     const link = links.get(drawn.key);
@@ -77,7 +78,7 @@ export function formatMapPicture(options: MapPictureOptions): string {
     ...bands,
     ...layout.plates.map((plate) => plateText(plate, options)),
     '</g>',
-    ...legend(MARGIN, MARGIN + HEAD + layout.height + 26, options),
+    ...below.parts,
     '</svg>',
   ];
   return `${lines.filter(Boolean).join('\n')}\n`;
@@ -109,7 +110,13 @@ function plateText(
   return `<g transform="translate(${x} ${y})"><rect width="${width}" height="${height}" rx="4" fill="${colours.surface}" stroke="${colours.line}"/>${marks.join('')}</g>`;
 }
 
-function legend(x: number, y: number, { colours, measure }: MapPictureOptions): string[] {
+/** What lines and strips mean, in rows within a width; the last row's lower end is given with it. */
+function legend(
+  x: number,
+  top: number,
+  room: number,
+  { colours, measure }: MapPictureOptions,
+): { readonly parts: readonly string[]; readonly bottom: number } {
   const lines: readonly (readonly [label: string, width: number, dash?: string])[] = [
     ['nearly all packages carried', 12],
     ['few carried', 3],
@@ -119,34 +126,37 @@ function legend(x: number, y: number, { colours, measure }: MapPictureOptions): 
     ['continues', 2, DASHES.succession],
     ['borrows parts', 1.6, DASHES.lateral],
   ];
+  const items = [
+    ...lines.map(([label, width, dash]) => ({
+      label,
+      mark: 26,
+      draw: (left: number, y: number) =>
+        `<path d="M${left} ${y - 4}h26" fill="none" stroke="${colours.soft}" stroke-width="${width}"${dash ? ` stroke-dasharray="${dash}"` : ''}/>`,
+    })),
+    ...STRIP_AREAS.map(({ id, label }) => ({
+      label,
+      mark: 16,
+      draw: (left: number, y: number) =>
+        `<rect x="${left}" y="${y - 6}" width="16" height="5" rx="2" fill="${colours[id]}"/>`,
+    })),
+    ...[
+      'Change strip: a third full for one change, whole for four or more;',
+      'empty: unchanged; a thin line: said, not comparable; hatched: not looked at.',
+    ].map((label) => ({ label, mark: -6, draw: () => '' })),
+  ];
   const parts: string[] = [];
   let left = x;
-  for (const [label, width, dash] of lines) {
-    parts.push(
-      `<path d="M${left} ${y - 4}h26" fill="none" stroke="${colours.soft}" stroke-width="${width}"${dash ? ` stroke-dasharray="${dash}"` : ''}/>`,
-      text(left + 32, y, label, 11, 400, colours.soft),
-    );
-    left += 32 + measure(label, 11, 400) + 16;
+  let y = top;
+  for (const { label, mark, draw } of items) {
+    const width = mark + 6 + measure(label, 11, 400);
+    if (left > x && left + width > x + room) {
+      left = x;
+      y += LEGEND_ROW;
+    }
+    parts.push(draw(left, y), text(left + mark + 6, y, label, 11, 400, colours.soft));
+    left += width + 16;
   }
-  left = x;
-  for (const { id, label } of STRIP_AREAS) {
-    parts.push(
-      `<rect x="${left}" y="${y + 17}" width="16" height="5" rx="2" fill="${colours[id]}"/>`,
-      text(left + 22, y + 23, label, 11, 400, colours.soft),
-    );
-    left += 22 + measure(label, 11, 400) + 16;
-  }
-  parts.push(
-    text(
-      left,
-      y + 23,
-      'Change strip: a third full for one change, whole for four or more; empty: unchanged; a thin line: said, not comparable; hatched: not looked at.',
-      11,
-      400,
-      colours.soft,
-    ),
-  );
-  return parts;
+  return { parts, bottom: y + 8 };
 }
 
 function text(x: number, y: number, content: string, size: number, weight: number, fill: string): string {

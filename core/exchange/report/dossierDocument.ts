@@ -108,7 +108,7 @@ function mapPart(
   ]);
   const title = `${nameOfLayer(catalogue, { id: distribution })} and what it rests on`;
   const blocks = mapBlock(lineage, shown, title, `As of ${formatWhen(formatDay(day))}`, drawing);
-  return partOf('map', 'Lineage', blocks);
+  return partOf('map', 'On the map', blocks);
 }
 
 function supportPart(

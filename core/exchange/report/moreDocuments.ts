@@ -10,7 +10,7 @@ import { boundsOf } from '../../catalogue/when.ts';
 import { formatRule } from '../../editing/purposes/ruleLine.ts';
 import { membersOf } from '../../judging/company/cohort.ts';
 import { companyOf } from '../../judging/company/company.ts';
-import { gridOf } from '../../judging/company/grid.ts';
+import { gridOf, type GridRow } from '../../judging/company/grid.ts';
 import type { PlateFacts } from '../../judging/plateFacts.ts';
 import { rankCandidates } from '../../judging/purpose/ranking.ts';
 import { lifeOf } from '../../layers/lives.ts';
@@ -62,7 +62,7 @@ export function familyDocument(
       ...(illustration
         ? partOf(
             'map',
-            'Lineage',
+            'On the map',
             mapBlock(lineage, new Set(members), title, asOfText(day), illustration.drawing),
           )
         : []),
@@ -124,7 +124,7 @@ export function areaDocument(
   const label = AREAS.find(({ id }) => id === area)!.label;
   const names = new Map(members.map(({ id, name }) => [id, name]));
   const shown = grid.members.map((id) => names.get(id) ?? nameOf(catalogue, id));
-  const byFact = new Map<string, { label: string; rows: (typeof grid.rows)[number][] }>();
+  const byFact = new Map<string, { label: string; rows: GridRow[] }>();
   for (const row of grid.rows) {
     const known = byFact.get(row.key) ?? { label: row.label, rows: [] };
     known.rows.push(row);
@@ -138,12 +138,15 @@ export function areaDocument(
       ...partOf(
         'values',
         'Who has what',
-        [...byFact.values()].map(({ label: fact, rows }): Block => ({
-          type: 'table',
-          caption: `${fact} of ${formatNumberOf(members.length, 'distribution')}`,
-          head: [fact, 'Has it', 'Has it not', 'Of'],
-          rows: rows.map((row) => rowOfGrid(row, shown)),
-        })),
+        [...byFact.values()].map(({ label: fact, rows }): Block => {
+          const isList = rows[0].element !== undefined;
+          return {
+            type: 'table',
+            caption: `${fact}, of ${formatNumberOf(members.length, 'distribution')}`,
+            head: isList ? [fact, 'Has it', 'Has it not', 'Of'] : [fact, 'Who'],
+            rows: isList ? rows.map((row) => rowOfElement(row, shown)) : rowsOfValues(rows[0], shown),
+          };
+        }),
       ),
       ...partOf(
         'claims',
@@ -159,20 +162,22 @@ export function areaDocument(
   };
 }
 
-function rowOfGrid(
-  { element, cells, k, n }: ReturnType<typeof gridOf>['rows'][number],
-  names: readonly string[],
-): Sentence[] {
-  const who = (state: string) =>
-    cells.flatMap((cell, i) =>
-      cell.state === state ? [cell.text && !element ? `${names[i]}: ${cell.text}` : names[i]] : [],
-    );
-  return [
-    { text: element ?? 'value' },
-    { text: listOf(who('has')) },
-    { text: listOf(who('has not')) },
-    { text: `${k} of ${n}` },
-  ];
+function rowOfElement({ element, cells, k, n }: GridRow, names: readonly string[]): Sentence[] {
+  const who = (state: string) => listOf(names.filter((_, i) => cells[i].state === state));
+  return [{ text: element ?? '' }, { text: who('has') }, { text: who('has not') }, { text: `${k} of ${n}` }];
+}
+
+/** A row for each value, the most frequent first, then who has none. */
+function rowsOfValues({ cells }: GridRow, names: readonly string[]): Sentence[][] {
+  const byValue = new Map<string, string[]>();
+  cells.forEach(({ state, text }, i) => {
+    if (state === 'not known') return;
+    const value = state === 'has not' ? 'none' : text;
+    byValue.set(value, [...(byValue.get(value) ?? []), names[i]]);
+  });
+  return [...byValue]
+    .sort(([a, x], [b, y]) => y.length - x.length || a.localeCompare(b, 'en'))
+    .map(([value, who]) => [{ text: value }, { text: listOf(who) }]);
 }
 
 /** The answer to a purpose: who is first and what would turn it, every candidate with how each score came about. */

@@ -1,5 +1,6 @@
 /** The pictures of reports: a part of the map, windows of support, ranges of ranks, the change strip. */
 import { formatDay, firstDayOf } from '../../catalogue/days.ts';
+import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { labelOfArea } from '../../catalogue/areas.ts';
 import { formatBarPicture, type Bar } from '../../drawing/barPicture.ts';
@@ -89,7 +90,7 @@ export function supportBlock(
 
 const barOf = (label: string, from: number, to: number, text: string): Bar => ({
   ...{ label, from, to },
-  text: [`until ${formatDay(to)}`, text === 'supported' ? '' : text].filter(Boolean).join(', '),
+  text: [`until ${formatWhen(formatDay(to))}`, text === 'supported' ? '' : text].filter(Boolean).join(', '),
 });
 
 function yearsBetween(least: number, most: number): { at: number; label: string }[] {

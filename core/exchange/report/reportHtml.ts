@@ -17,7 +17,7 @@ const STYLE = `
 *{box-sizing:border-box}
 body{margin:0;background:var(--background);color:var(--ink);font:400 15px/1.5 system-ui,'Segoe UI',sans-serif}
 .page{max-width:62rem;margin:0 auto;padding:2.2rem 1.6rem 3rem}
-header{border-top:6px solid var(--frame);padding-top:1rem;margin-bottom:1.4rem}
+header{border-top:6px solid var(--primary);padding-top:1rem;margin-bottom:1.4rem}
 h1{font-size:1.75rem;line-height:1.2;letter-spacing:-.015em;margin:0 0 .3rem}
 h2{font-size:1.2rem;margin:2rem 0 .5rem;padding-bottom:.2rem;border-bottom:1px solid var(--line)}
 h3{font-size:1rem;margin:1.2rem 0 .3rem}
@@ -32,7 +32,8 @@ li{margin:.22rem 0}
 .scroll{overflow-x:auto}
 table{border-collapse:collapse;width:100%;font-size:.9em;margin:.5rem 0 1rem}
 caption{text-align:left;color:var(--ink-soft);font-size:.92em;padding-bottom:.2rem}
-th,td{text-align:left;vertical-align:top;padding:.32rem .7rem .32rem 0;border-bottom:1px solid var(--line);overflow-wrap:anywhere}
+th,td{text-align:left;vertical-align:top;padding:.32rem .7rem .32rem 0;border-bottom:1px solid var(--line);overflow-wrap:break-word}
+tbody th{width:17%}
 th{font-weight:600}
 thead th{color:var(--ink-soft);font-weight:500}
 td,tbody th{min-width:5.5rem}
@@ -56,13 +57,14 @@ tr,figure,li,caption{break-inside:avoid}
 h2,h3,caption{break-after:avoid}
 a{color:inherit;text-decoration:none}
 table{font-size:8.5pt}
-td,tbody th{min-width:0}
+td{min-width:0}
+tbody th{min-width:6rem}
 }
 `;
 
 /** The page margins of a report: its title and the page number at the foot. */
 function pageRule(title: string): string {
-  const text = title.replace(/[\\"]/g, '\\$&').replace(/[\n\r\f<>]/g, ' ');
+  const text = title.replace(/[\\"]/g, '\\$&').replace(/[^ -~\u00a0-\ud7ff]|[<>&]/g, ' ');
   return `@page{size:A4;margin:16mm 15mm 18mm;@bottom-left{content:"${text}";font:8pt sans-serif;color:#5f6a63}@bottom-right{content:counter(page) " of " counter(pages);font:8pt sans-serif;color:#5f6a63}}`;
 }
 
@@ -173,11 +175,7 @@ class Notes {
     const lines = [...this.#numbers].map(([id, number]) => {
       const source = recordOf(catalogue, 'source', id);
       const around = source ? wordConditions(source.conditions) : '';
-      const link =
-        source && /^https?:\/\//.test(source.place)
-          ? ` <a href="${escapeXml(source.place)}" rel="noreferrer">open</a>`
-          : '';
-      return `<li id="source-${number}">${escapeXml(wordSource(source))}${link}${around ? `<span class="remark">${escapeXml(around.replace(/\.$/, ''))}</span>` : ''}</li>`;
+      return `<li id="source-${number}">${linked(wordSource(source), source?.place ?? '')}${around ? `<span class="remark">${escapeXml(around.replace(/\.$/, ''))}</span>` : ''}</li>`;
     });
     const body =
       lines.length > 0
@@ -185,6 +183,13 @@ class Notes {
         : ['<p class="soft">Nothing here rests on a recorded source.</p>'];
     return ['<footer aria-labelledby="sources">', '<h2 id="sources">Sources</h2>', ...body, '</footer>'];
   }
+}
+
+/** A text in which an address of the web leads there. */
+function linked(text: string, place: string): string {
+  if (!/^https?:\/\//.test(place)) return escapeXml(text);
+  const address = escapeXml(place);
+  return escapeXml(text).replace(address, () => `<a href="${address}" rel="noreferrer">${address}</a>`);
 }
 
 /** A file name without its ending: `tidewater-7.1-2026-11-29`. */

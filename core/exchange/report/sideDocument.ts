@@ -42,13 +42,13 @@ export function sideDocument(document: SideDocument, illustration?: Illustration
       ...partOf('outcome', 'Outcome', [
         ...listBlock([
           ...outcomes.map((outcome) => ({ text: wordOutcome(compared, outcome) })),
-          ...said.bias.map((bias) => ({ text: `Disclosed: ${bias}` })),
+          ...[...new Set(said.bias)].map((bias) => ({ text: `Disclosed: ${bias}` })),
         ]),
       ]),
       ...(illustration
         ? partOf(
             'map',
-            'Lineage',
+            'On the map',
             mapBlock(illustration.lineage, shown, listOf(names), asOf, illustration.drawing),
           )
         : []),
@@ -57,19 +57,22 @@ export function sideDocument(document: SideDocument, illustration?: Illustration
         if (rows.length === 0) return [];
         const sentence = sentences.find(({ area }) => area === id)!.text;
         const onArea = said.words.filter(({ point }) => point === `area/${id}`);
+        const lines = [
+          ...rows.map((point) => rowOf(document, point)),
+          ...onArea.map((word) => [
+            { text: word.label },
+            ...names.map(() => ({ text: '' })),
+            { text: '' },
+            { text: wordOnPoint(compared, word) },
+          ]),
+        ];
+        // Where nobody said a word, there is no column for it.
+        const columns = lines.some((line) => line.at(-1)!.text) ? names.length + 3 : names.length + 2;
         const table: Block = {
           type: 'table',
           caption: `${label}, side by side`,
-          head: ['', ...names, 'Verdict', 'Word'],
-          rows: [
-            ...rows.map((point) => rowOf(document, point)),
-            ...onArea.map((word) => [
-              { text: word.label },
-              ...names.map(() => ({ text: '' })),
-              { text: '' },
-              { text: wordOnPoint(compared, word) },
-            ]),
-          ],
+          head: ['', ...names, 'Verdict', 'Word'].slice(0, columns),
+          rows: lines.map((line) => line.slice(0, columns)),
         };
         return partOf(`area-${id}`, label, [{ type: 'text', sentence: { text: sentence } }, table], 'areas');
       }),

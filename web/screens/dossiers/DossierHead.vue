@@ -27,7 +27,6 @@ const props = defineProps<{
 }>();
 defineEmits<{
   beginRelease: [];
-  exportMarkdown: [];
   /** One of them, or undefined for what holds of all. */
   chooseEdition: [edition: RecordId | undefined];
 }>();
@@ -72,7 +71,14 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       <v-btn size="small" :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"
         >Show on the map</v-btn
       >
-      <v-btn size="small" @click="$emit('exportMarkdown')">Export as Markdown</v-btn>
+      <v-btn
+        size="small"
+        :to="{
+          name: 'handover',
+          query: { view: 'report', of: props.release, edition: top.edition, asof: route.query.asof },
+        }"
+        >Report …</v-btn
+      >
     </div>
     <div class="title">
       <DossierNames :key="top.distribution" :distribution="top.distribution" />

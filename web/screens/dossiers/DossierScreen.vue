@@ -9,8 +9,6 @@ import type { RecordedChange } from '../../../core/catalogue/change.ts';
 import { isDirect } from '../../../core/catalogue/directChange.ts';
 import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catalogue/factSheet.ts';
 import type { Reading } from '../../../core/catalogue/reading.ts';
-import { dossierDocument } from '../../../core/exchange/report/dossierDocument.ts';
-import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { belowOf, comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
 import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
@@ -19,9 +17,8 @@ import { editionMeant, subjectOf } from '../../../core/layers/unchanged.ts';
 import { isKnown, type Handed } from '../../../core/layers/cell.ts';
 import { editionsOfRelease } from '../../../core/lineage/bases.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
-import { nameOf, nameOfLayer } from '../../../core/lineage/names.ts';
+import { nameOfLayer } from '../../../core/lineage/names.ts';
 import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
-import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
@@ -220,18 +217,6 @@ function closeEditor(): void {
 const onAccept = (reading: Reading, because: string) =>
   notices.tellTrouble(accept(reading, selectedRow.value!.cells[selected.value!.layer].readings, because));
 const onRemove = (reading: Reading) => notices.tellTrouble(remove([reading]));
-
-function exportMarkdown(): void {
-  const name = `${nameOf(catalogue.value, id.value)
-    .toLowerCase()
-    .replace(/[^a-z0-9.]+/g, '-')}.md`;
-  saveTextFile(
-    name,
-    'text/markdown',
-    formatReportMarkdown(catalogue.value, dossierDocument(catalogue.value, table.value, day.value)),
-  );
-  notices.tell(`Exported as ${name}.`);
-}
 </script>
 
 <template>
@@ -252,7 +237,6 @@ function exportMarkdown(): void {
         :editions="editions"
         @choose-edition="(next) => go({ edition: next })"
         @begin-release="beginsRelease = true"
-        @export-markdown="exportMarkdown"
       />
       <div class="tabs" role="tablist" aria-label="Dossier">
         <button

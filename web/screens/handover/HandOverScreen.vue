@@ -1,11 +1,15 @@
 <script setup lang="ts">
-/** What leaves the program and what comes back to it: merging with a colleague. */
+/** What leaves the program and what comes back to it: reports, merging with a colleague. */
 import { computed } from 'vue';
 import { useQueryState } from '../../parts/queryState.ts';
 import MergeView from './MergeView.vue';
+import ReportView from './ReportView.vue';
 
 const { query, go } = useQueryState();
-const VIEWS = { merge: { label: 'Merge', view: MergeView } } as const;
+const VIEWS = {
+  report: { label: 'Report', view: ReportView },
+  merge: { label: 'Merge', view: MergeView },
+} as const;
 type ViewId = keyof typeof VIEWS;
 const view = computed<ViewId>(() =>
   query.value.view && query.value.view in VIEWS

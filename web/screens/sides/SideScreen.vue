@@ -216,6 +216,20 @@ function onKey(event: KeyboardEvent): void {
               ><v-btn v-bind="activator" size="small">Out ▾</v-btn></template
             >
             <ul class="drop-list">
+              <li>
+                <router-link
+                  :to="{
+                    name: 'handover',
+                    query: {
+                      view: 'report',
+                      kind: 'sides',
+                      of: sides.map(({ id }) => id).join(';'),
+                      asof: query.asof,
+                    },
+                  }"
+                  >Report …</router-link
+                >
+              </li>
               <li><button @click="print">Print</button></li>
               <li>
                 <button

@@ -1,0 +1,240 @@
+<script setup lang="ts">
+/** A report with its preview: what it is of, which parts in which order; saved as HTML or Markdown, or printed. */
+import { storeToRefs } from 'pinia';
+import { computed, ref } from 'vue';
+import { AREAS } from '../../../core/catalogue/areas.ts';
+import { recordsOf } from '../../../core/catalogue/catalogue.ts';
+import { LIGHT_PALETTE } from '../../../core/drawing/palette.ts';
+import { imprintOf } from '../../../core/exchange/report/document.ts';
+import { REPORT_KINDS } from '../../../core/exchange/report/createReport.ts';
+import { formatReportHtml, reportFileName } from '../../../core/exchange/report/reportHtml.ts';
+import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';
+import { nameOf } from '../../../core/lineage/names.ts';
+import { useQueryState } from '../../parts/queryState.ts';
+import { saveTextFile } from '../../parts/saveTextFile.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { today, useAsOf } from '../../stores/clock.ts';
+import { useNoticeStore } from '../../stores/noticeStore.ts';
+import SidePicker from '../sides/SidePicker.vue';
+import ReportParts from './ReportParts.vue';
+import { useReport } from './useReport.ts';
+
+const store = useCatalogueStore();
+const notices = useNoticeStore();
+const { catalogue } = storeToRefs(store);
+const { query, go } = useQueryState();
+const { day } = useAsOf();
+const report = useReport(catalogue, day, query);
+const { kind, subjects, area, whole, chosen, document: shown, sinceDay } = report;
+const frame = ref<HTMLIFrameElement | null>(null);
+
+const imprint = computed(() => imprintOf(catalogue.value, today()));
+const html = computed(() =>
+  shown.value ? formatReportHtml(catalogue.value, shown.value, imprint.value) : '',
+);
+const purposes = computed(() =>
+  [...recordsOf(catalogue.value, 'purpose')].map(({ id, name }) => ({ value: id, title: name })),
+);
+const cohorts = computed(() => [
+  { value: '', title: 'all that are recorded' },
+  ...[...recordsOf(catalogue.value, 'cohort')].map(({ id, name }) => ({ value: id, title: name })),
+]);
+const kinds = Object.entries(REPORT_KINDS).map(([value, title]) => ({ value, title }));
+const areas = AREAS.map(({ id, label }) => ({ value: id, title: label }));
+const takes = computed(
+  () => ({ dossier: 1, family: 1, since: 1, sides: 4, area: 0, purpose: 0 })[kind.value],
+);
+
+const setKind = (value: string) => go({ kind: value === 'dossier' ? undefined : value, parts: undefined });
+function add(id: string): void {
+  const next = takes.value === 1 ? [id] : [...subjects.value.filter((each) => each !== id), id];
+  void go({ of: next.join(';'), parts: undefined, edition: undefined });
+}
+const drop = (id: string) =>
+  go({ of: subjects.value.filter((each) => each !== id).join(';') || undefined, parts: undefined });
+const setParts = (ids: readonly string[]) => go({ parts: ids.join(',') });
+
+function saveHtml(): void {
+  const name = `${reportFileName(shown.value!)}.html`;
+  saveTextFile(name, 'text/html', html.value);
+  notices.tell(`Saved as ${name}.`);
+}
+function saveMarkdown(): void {
+  const document = report.documentIn(LIGHT_PALETTE)!;
+  const name = `${reportFileName(document)}.md`;
+  saveTextFile(name, 'text/markdown', formatReportMarkdown(catalogue.value, document, imprint.value));
+  notices.tell(`Saved as ${name}.`);
+}
+/** The preview is what is printed: its pages have numbers of their own. */
+const print = () => frame.value?.contentWindow?.print();
+</script>
+
+<template>
+  <section class="report" aria-label="Report">
+    <div class="choice">
+      <v-select
+        :model-value="kind"
+        :items="kinds"
+        label="Report"
+        density="compact"
+        hide-details
+        @update:model-value="setKind"
+      />
+      <template v-if="takes > 0">
+        <ul v-if="subjects.length" class="subjects" aria-label="Of whom">
+          <li v-for="id in subjects.slice(0, takes)" :key="id">
+            {{ nameOf(catalogue, id) }}
+            <button class="soft" :aria-label="`Without ${nameOf(catalogue, id)}`" @click="drop(id)">×</button>
+          </li>
+        </ul>
+        <SidePicker
+          v-if="takes > 1 ? subjects.length < takes : true"
+          id="report-subject"
+          :catalogue="catalogue"
+          :label="
+            subjects.length
+              ? takes > 1
+                ? 'and another …'
+                : 'another instead …'
+              : kind === 'since'
+                ? 'of one only …'
+                : 'of whom? A name …'
+          "
+          @picked="add($event.id)"
+        />
+      </template>
+      <v-select
+        v-if="kind === 'purpose'"
+        :model-value="query.for ?? purposes[0]?.value"
+        :items="purposes"
+        label="Purpose"
+        density="compact"
+        hide-details
+        @update:model-value="go({ for: $event, parts: undefined })"
+      />
+      <template v-if="kind === 'area'">
+        <v-select
+          :model-value="area"
+          :items="areas"
+          label="Area"
+          density="compact"
+          hide-details
+          @update:model-value="go({ area: $event, parts: undefined })"
+        />
+        <v-select
+          :model-value="query.cohort ?? ''"
+          :items="cohorts"
+          label="Company"
+          density="compact"
+          hide-details
+          @update:model-value="go({ cohort: $event || undefined, parts: undefined })"
+        />
+      </template>
+      <label v-if="kind === 'since'" class="since"
+        >Since
+        <input
+          type="date"
+          class="field"
+          :value="sinceDay"
+          @change="go({ since: ($event.target as HTMLInputElement).value || undefined })"
+        />
+      </label>
+      <ReportParts v-if="whole" :parts="whole.parts" :chosen="chosen" @choose="setParts" />
+    </div>
+    <div class="preview">
+      <div class="bar">
+        <v-btn variant="flat" color="primary" size="small" :disabled="!shown?.parts.length" @click="saveHtml"
+          >Save as HTML</v-btn
+        >
+        <v-btn size="small" :disabled="!shown?.parts.length" @click="saveMarkdown">Save as Markdown</v-btn>
+        <v-btn size="small" :disabled="!shown?.parts.length" @click="print">Print</v-btn>
+        <span class="spacer" />
+        <span class="small soft">As of the day above; what you see is what is saved.</span>
+      </div>
+      <iframe
+        v-if="shown && shown.parts.length"
+        ref="frame"
+        :srcdoc="html"
+        :title="`Preview: ${shown.title}`"
+        sandbox="allow-same-origin allow-modals"
+      />
+      <div v-else class="empty">
+        <template v-if="whole && whole.parts.length">
+          <h2>No part is chosen</h2>
+          <p>Tick what the report is to hold, on the left.</p>
+        </template>
+        <template v-else-if="whole">
+          <h2>There is nothing to tell</h2>
+          <p>
+            {{
+              kind === 'since'
+                ? 'Nothing dated lies between the two days.'
+                : 'Nothing is recorded of that yet.'
+            }}
+          </p>
+        </template>
+        <template v-else-if="kind === 'purpose'">
+          <h2>There is no purpose yet</h2>
+          <p>
+            <router-link class="accent-link" to="/choose">Write one</router-link>, with what is asked of the
+            candidates.
+          </p>
+        </template>
+        <template v-else>
+          <h2>{{ kind === 'sides' ? 'Name two to four' : 'Of whom is it?' }}</h2>
+          <p>A distribution, a release or an edition, by its name, on the left.</p>
+        </template>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.report {
+  display: grid;
+  grid-template-columns: 264px minmax(0, 1fr);
+  gap: 18px;
+  height: calc(100vh - 150px);
+  min-height: 420px;
+}
+.choice {
+  display: grid;
+  align-content: start;
+  gap: 10px;
+  overflow-y: auto;
+  padding: 8px 6px 8px 0;
+}
+.subjects {
+  padding: 0;
+  list-style: none;
+}
+.subjects li {
+  display: flex;
+  justify-content: space-between;
+  padding: 2px 0;
+  font-weight: 600;
+}
+.since {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.preview {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  min-width: 0;
+}
+.bar {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+iframe {
+  flex: 1;
+  width: 100%;
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 6px;
+  background: #fff;
+}
+</style>
