@@ -15,6 +15,7 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   open: async () => (await import('./open.ts')).registerOpen,
   rank: async () => (await import('./rank.ts')).registerRank,
   check: async () => (await import('./check.ts')).registerCheck,
+  export: async () => (await import('./export.ts')).registerExport,
   merge: async () => (await import('./merge.ts')).registerMerge,
   report: async () => (await import('./report.ts')).registerReport,
   support: async () => (await import('./support.ts')).registerSupport,

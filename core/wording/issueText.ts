@@ -267,6 +267,9 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `${where} is not a complete JSON file (${reason}). Nothing was imported; fetch or export the file again.`,
   'export.notOurs': (_params, where) =>
     `${where} is JSON, but not a catalogue of this program. Nothing was imported.`,
+  'export.noTable': () => 'Say which table is to be exported.',
+  'export.noList': (_params, where) =>
+    `The packages of ${where} are not at hand: its list was not kept, or could not be read. Read it again at Intake.`,
   'check.strayList': (_params, where) =>
     `A package list stands in the file for ${where}, which is not among its records. It is left out on reading.`,
   'check.listCount': ({ packages, stated }, where) =>

@@ -1,0 +1,89 @@
+/** `export`: a catalogue, or a part of it, in an open format. */
+import { writeFileSync } from 'node:fs';
+import { Option, type Command } from 'commander';
+import { version } from '../package.json';
+import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
+import type { RecordId } from '../core/catalogue/recordId.ts';
+import { formatCatalogueFile, type CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
+import { createExport, EXPORT_FORMATS, type ExportFormat } from '../core/exchange/open/exportFile.ts';
+import { OPEN_TABLES, type TableName } from '../core/exchange/open/tables.ts';
+import { findSubject } from '../core/lineage/findSubject.ts';
+import { PackedLists } from '../core/packages/packedLists.ts';
+import { wordIssue } from '../core/wording/issueText.ts';
+import { dayAsked, readWholeFile } from './dossier.ts';
+import { InputError, UsageError } from './failures.ts';
+
+interface Options {
+  readonly as: ExportFormat | 'catalogue';
+  readonly table?: string;
+  readonly list?: string;
+  readonly on?: string;
+  readonly out?: string;
+}
+
+export function registerExport(program: Command): void {
+  program
+    .command('export')
+    .argument('<catalogue>', 'a catalogue file')
+    .addOption(
+      new Option('--as <format>', 'the open format')
+        .choices([...Object.keys(EXPORT_FORMATS), 'catalogue'])
+        .makeOptionMandatory(),
+    )
+    .option('--table <name>', `for csv: ${Object.keys(OPEN_TABLES).join(', ')}`)
+    .option(
+      '--list <name>',
+      'for cyclonedx and spdx: the id or name of a package list, or whose system it is',
+    )
+    .option('--on <date>', 'the day that is asked about; today without it')
+    .option('--out <file>', 'write it there instead of printing it')
+    .description('Write a catalogue, or a part of it, in an open format.')
+    .action((path: string, options: Options) => {
+      const day = dayAsked(options.on);
+      const whole = readWholeFile(path);
+      const text = textOf(whole, options, day);
+      if (options.out === undefined) return void process.stdout.write(text);
+      try {
+        writeFileSync(options.out, text);
+      } catch (error) {
+        throw new InputError(`${options.out}: could not be written (${(error as Error).message})`);
+      }
+    });
+}
+
+function textOf(whole: CatalogueWithPackages, { as, table, list }: Options, day: number): string {
+  const made = new Date().toISOString();
+  if (as === 'catalogue') return formatCatalogueFile(whole, made);
+  const { catalogue } = whole;
+  if (table !== undefined && !(table in OPEN_TABLES))
+    throw new UsageError(`--table ${table}: expected one of ${Object.keys(OPEN_TABLES).join(', ')}`);
+  if (as === 'csv' && table === undefined)
+    throw new UsageError(`--as csv needs --table: ${Object.keys(OPEN_TABLES).join(', ')}`);
+  const isBill = as === 'cyclonedx' || as === 'spdx';
+  if (isBill && list === undefined)
+    throw new UsageError(`--as ${as} needs --list, the name of a package list`);
+  const snapshot = isBill ? listNamed(catalogue, list!) : undefined;
+  const file = createExport({
+    ...{ catalogue, format: as, day, made, program: version },
+    ...(table && { table: table as TableName }),
+    ...(snapshot && { snapshot, list: new PackedLists(whole.packages).list(snapshot) }),
+  });
+  if (!file.ok) throw new InputError(file.issues.map((issue) => wordIssue(issue)).join('\n'));
+  return file.value.text;
+}
+
+/** A list by its id or name, or the newest one of whoever is named: the system's before a repository's. */
+function listNamed(catalogue: Catalogue, text: string): RecordId {
+  if (recordOf(catalogue, 'snapshot', text)) return text;
+  const all = [...recordsOf(catalogue, 'snapshot')];
+  const subject = findSubject(catalogue, text);
+  const found = all.filter(({ name, of }) => name === text || (subject.ok && of === subject.value));
+  const [newest] = found.toSorted(
+    (a, b) => Number(b.role === 'system') - Number(a.role === 'system') || (a.date! < b.date! ? 1 : -1),
+  );
+  if (newest) return newest.id;
+  const some = all.slice(0, 6).map(({ id }) => id);
+  throw new InputError(
+    `there is no package list “${text}”; there are ${all.length}: ${some.join(', ')}${all.length > 6 ? ' …' : ''}`,
+  );
+}

@@ -1,0 +1,11 @@
+import { openBrowser, startServer } from './e2e/browser.ts';
+const server = await startServer();
+const { page, close, errors } = await openBrowser({});
+await page.setViewportSize({ width: 1280, height: 800 });
+const shot = async (name: string) => { await page.waitForTimeout(900); await page.screenshot({ path: `/tmp/${name}.png` }); };
+const go = async (q: string) => { await page.goto(server.address + '/handover?' + q); await page.waitForSelector('.place .work'); await page.getByRole('tab', {name:'x'}).or(page.locator('.view-tabs')).first().waitFor(); };
+await go('view=report&of=release:tidewater-7.1&asof=2026-11-24'); await page.waitForSelector('iframe'); await shot('rep1');
+await go('view=report&kind=purpose'); await page.waitForSelector('iframe'); await page.emulateMedia({colorScheme:'dark'}); await shot('rep2');
+await page.emulateMedia({colorScheme:'light'});
+await go('view=report'); await shot('rep3');
+await close(); await server.close(); console.log(errors);
