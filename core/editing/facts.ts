@@ -136,7 +136,7 @@ function isUnder(
 }
 
 /** What was typed: the value, and for a number how it was said. Issue `value.invalid`. */
-function readTyped(
+export function readTyped(
   fact: FactKey,
   saying: Saying,
 ): Result<{ readonly value?: FactValue } & Omit<SaidNumber, 'value'>> {

@@ -60,6 +60,7 @@ const LABELS: Readonly<Record<string, (params: Params) => string>> = {
   'source.merge': (params) => `Merge a source into “${params.title}”`,
   'source.exchange': (params) =>
     `${count(params, 'reading')} ${params.title ? `from “${params.title}”` : 'without a source'}`,
+  'table.take': (params) => `Take a table in: ${count(params, 'fact')}`,
   'line.write': () => 'A line of a visit',
   'line.remove': ({ of }) => `Delete a line about ${of}`,
   'line.move': (params) => `${count(params, 'line')} from “${params.title}”`,

@@ -270,6 +270,12 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'export.noTable': () => 'Say which table is to be exported.',
   'export.noList': (_params, where) =>
     `The packages of ${where} are not at hand: its list was not kept, or could not be read. Read it again at Intake.`,
+  'table.noName': () =>
+    'It does not say which distribution it is about: map a column to it, or leave the line out.',
+  'table.noDate': ({ text }) => `“${text}” is no date: write 2026-03-03, Mar 2026 or 2026.`,
+  'table.noBase': ({ base }) =>
+    `The base “${base}” is not in the catalogue: add it first, or give it a line before this one.`,
+  'table.noValue': ({ fact, text }) => `“${text}” is no value of ${fact}; that cell is left out.`,
   'check.strayList': (_params, where) =>
     `A package list stands in the file for ${where}, which is not among its records. It is left out on reading.`,
   'check.listCount': ({ packages, stated }, where) =>

@@ -1,13 +1,17 @@
 <script setup lang="ts">
-/** What leaves the program and what comes back to it: reports, merging with a colleague. */
+/** What leaves the program and what comes back to it: reports, open data, foreign tables, merging with a colleague. */
 import { computed } from 'vue';
 import { useQueryState } from '../../parts/queryState.ts';
+import DataView from './DataView.vue';
 import MergeView from './MergeView.vue';
 import ReportView from './ReportView.vue';
+import TakeInView from './TakeInView.vue';
 
 const { query, go } = useQueryState();
 const VIEWS = {
   report: { label: 'Report', view: ReportView },
+  data: { label: 'Open data', view: DataView },
+  take: { label: 'Take in', view: TakeInView },
   merge: { label: 'Merge', view: MergeView },
 } as const;
 type ViewId = keyof typeof VIEWS;

@@ -1,5 +1,4 @@
 /** What is shown, as files: pictures with legend and date, and the graph for other programs. */
-import fontAddress from '@fontsource-variable/schibsted-grotesk/files/schibsted-grotesk-latin-wght-normal.woff2?url';
 import type { Ref } from 'vue';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
@@ -10,6 +9,7 @@ import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { familyColourOf, LIGHT_PALETTE } from '../../../core/drawing/palette.ts';
 import { MAP_FONT, measureText } from '../../parts/measureText.ts';
+import { bitmapOf, fontStyle, PICTURE_TOO_LARGE } from '../../parts/pictureFile.ts';
 import { saveBlob, saveTextFile } from '../../parts/saveTextFile.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import type { ShownLayout } from './useMapLayout.ts';
@@ -23,10 +23,6 @@ interface ExportSubject {
   readonly date: string;
   readonly filters: string;
 }
-
-/** Enlargement of the bitmap; a browser refuses canvases beyond about this many pixels. */
-const SHARPNESS = 2;
-const MOST_PIXELS = 120_000_000;
 
 /** What is shown, as files. */
 export function useLineageExport(subject: Ref<ExportSubject>) {
@@ -56,28 +52,10 @@ export function useLineageExport(subject: Ref<ExportSubject>) {
     saveTextFile(fileName('svg'), 'image/svg+xml', picture());
   }
 
-  /** The picture as a bitmap: the interface's font is put into it, as a picture may fetch nothing. */
   async function savePng(): Promise<void> {
-    const bytes = new Uint8Array(await (await fetch(fontAddress)).arrayBuffer());
-    let binary = '';
-    for (const byte of bytes) binary += String.fromCharCode(byte);
-    const style = `@font-face{font-family:'Schibsted Grotesk Variable';font-weight:400 900;src:url(data:font/woff2;base64,${btoa(binary)})}`;
-    const image = new Image();
-    const address = URL.createObjectURL(new Blob([picture(style)], { type: 'image/svg+xml' }));
-    try {
-      image.src = address;
-      await image.decode();
-      const sharp = Math.min(SHARPNESS, Math.sqrt(MOST_PIXELS / (image.width * image.height)));
-      const canvas = document.createElement('canvas');
-      canvas.width = Math.round(image.width * sharp);
-      canvas.height = Math.round(image.height * sharp);
-      canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
-      const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-      if (blob) saveBlob(fileName('png'), blob);
-      else notices.tell('The picture is too large for this browser: filter the map, or save it as SVG.');
-    } finally {
-      URL.revokeObjectURL(address);
-    }
+    const bitmap = await bitmapOf(picture(await fontStyle()));
+    if (bitmap) saveBlob(fileName('png'), bitmap);
+    else notices.tell(PICTURE_TOO_LARGE);
   }
 
   const graphFile = (): GraphFileOptions => subject.value;
