@@ -4,9 +4,11 @@
  *
  *     /larkspur.example/archive/dists/brindle/InRelease          as it is
  *     /~cut/larkspur.example/archive/dists/brindle/InRelease     with a fault (faults.ts)
+ *     POST /day/2026-08-19                                       as of that day from now on; /day/now takes it back
  */
 import express, { type Express } from 'express';
-import { readdirSync } from 'node:fs';
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { FAULTS } from './faults.ts';
 
 /** Creates the mirror over a tree that `build.ts` wrote. */
@@ -15,6 +17,21 @@ export function createMirror(root: string): Express {
   app.disable('x-powered-by');
   app.get('/', (_request, response) => {
     response.type('text').send(describe(root));
+  });
+  let day = '';
+  app.post('/day/:day', (request, response) => {
+    const asked = request.params.day;
+    if (asked !== 'now' && !/^\d{4}-\d\d-\d\d$/.test(asked)) {
+      response.status(400).type('text').send('Give a day such as 2026-08-19, or now.\n');
+      return;
+    }
+    day = asked === 'now' ? '' : asked;
+    response.type('text').send(day ? `The mirror is as of ${day}.\n` : 'The mirror is as it is now.\n');
+  });
+  app.use((request, _response, next) => {
+    const earlier = day && stateOn(root, decodeURIComponent(request.path).replace(/^\/+/, ''), day);
+    if (earlier) request.url = `/${earlier}`;
+    next();
   });
   for (const { name, misbehave } of FAULTS) {
     app.use(`/~${name}`, async (request, response, next) => {
@@ -31,6 +48,22 @@ export function createMirror(root: string): Express {
   return app;
 }
 
+/** The same file in the snapshot of its repository that was the newest on a day; null where none was kept. */
+function stateOn(root: string, path: string, day: string): string | null {
+  const parts = path.split('/');
+  if (parts.includes('..') || parts.includes('snapshots')) return null;
+  for (let depth = 1; depth < parts.length; depth++) {
+    const snapshots = join(root, ...parts.slice(0, depth), 'snapshots');
+    if (!existsSync(snapshots)) continue;
+    const rest = parts.slice(depth).join('/');
+    const newest = readdirSync(snapshots)
+      .sort()
+      .findLast((name) => name <= day && existsSync(join(snapshots, name, rest)));
+    return newest ? [...parts.slice(0, depth), 'snapshots', newest, rest].join('/') : null;
+  }
+  return null;
+}
+
 const files = (root: string) =>
   express.static(root, { index: false, redirect: false, dotfiles: 'ignore', etag: true, lastModified: true });
 
@@ -43,6 +76,8 @@ function describe(root: string): string {
     ...hosts.map((host) => `  /${host}`),
     '',
     'Keys: /keys',
+    '',
+    'As of an earlier day: POST /day/2026-08-19; POST /day/now for now.',
     '',
     'Faults, as a part before the host:',
     ...FAULTS.map(({ name, says }) => `  /~${name.padEnd(10)} ${says}`),

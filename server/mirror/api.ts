@@ -3,6 +3,7 @@
  *
  *     GET  /api/mirror        what may be asked (MirrorLimits)
  *     POST /api/mirror        a MirrorRequest; answers with MirrorEvents, a JSON value a line
+ *     POST /api/mirror/look   a MirrorRequest; answers with what its release file says now (Looked), or with `failed`
  *
  * Closing the connection stops the fetch. Only pages of this server are answered.
  */
@@ -15,6 +16,7 @@ import {
 import { createIssue, type Issue } from '../../core/issue.ts';
 import { isLocalName } from '../localName.ts';
 import type { Downloader } from './download.ts';
+import { lookAt } from './lookAt.ts';
 import { readRepository } from './readRepository.ts';
 
 /** Least time between two lines about the same download, in milliseconds. */
@@ -31,6 +33,32 @@ export function createMirrorApi(downloader: Downloader, clock: () => number = Da
     const limits: MirrorLimits = { hosts: downloader.hosts.list, fileBytes: downloader.limits.fileBytes };
     response.set('Cache-Control', 'no-store').json(limits);
   });
+  router.post(
+    '/look',
+    express.json({ limit: '400kb', type: 'application/json' }),
+    async (request, response) => {
+      const parsed = mirrorRequestSchema.safeParse(request.body);
+      if (!parsed.success) {
+        const [issue] = parsed.error.issues;
+        const params = { field: issue.path.join('.') || 'request', reason: issue.message };
+        return refuse(response, 400, createIssue('error', 'mirror.request', 'request', params));
+      }
+      if (running >= downloader.limits.concurrent)
+        return refuse(response, 429, createIssue('error', 'mirror.busy', 'request', { count: running }));
+      running++;
+      try {
+        const signal = AbortSignal.timeout(downloader.limits.totalMs);
+        const looked = await lookAt(downloader, parsed.data, { signal, now: clock() });
+        if (looked.ok) response.set('Cache-Control', 'no-store').json(looked.value);
+        else response.status(502).json({ type: 'failed', issues: looked.issues } satisfies MirrorEvent);
+      } catch (error) {
+        const reason = error instanceof Error ? error.message : String(error);
+        refuse(response, 502, createIssue('error', 'mirror.unreachable', parsed.data.url, { reason }));
+      } finally {
+        running--;
+      }
+    },
+  );
   router.post('/', express.json({ limit: '400kb', type: 'application/json' }), async (request, response) => {
     const parsed = mirrorRequestSchema.safeParse(request.body);
     if (!parsed.success) {

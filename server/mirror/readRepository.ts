@@ -11,7 +11,8 @@ import { readList, type ReadList } from '../reading/readList.ts';
 import type { Downloader } from './download.ts';
 import { checkClearText, checkDetached, readKeys, UNSIGNED, type Keys } from './signature.ts';
 
-interface RepositoryOptions {
+/** What is told of a fetch, and when it is (milliseconds since 1970). */
+export interface RepositoryOptions {
   readonly signal: AbortSignal;
   readonly now: number;
   readonly onProgress: (file: string, done: number, total: number) => void;
@@ -22,7 +23,7 @@ interface RepositoryOptions {
 type Of<F extends MirrorRequest['family']> = Extract<MirrorRequest, { family: F }>;
 
 /** One fetch: the request, its options, and what is shared by all protocols. */
-class Fetch {
+export class Fetch {
   constructor(
     readonly downloader: Downloader,
     readonly keys: Keys,
@@ -77,7 +78,8 @@ export async function readRepository(
   }
 }
 
-const within = (url: string, path: string) => `${url.replace(/\/+$/, '')}/${path}`;
+/** An address below another. */
+export const within = (url: string, path: string) => `${url.replace(/\/+$/, '')}/${path}`;
 
 function listOf(
   name: string,
@@ -120,7 +122,8 @@ async function readApt(fetch: Fetch, request: Of<'deb'>): Promise<Result<null>> 
   return success(null);
 }
 
-async function readReleaseFile(
+/** The release file of a suite with what its signature is worth. */
+export async function readReleaseFile(
   fetch: Fetch,
   folder: string,
 ): Promise<Result<{ text: string } & SignatureState>> {
@@ -183,7 +186,8 @@ async function readAlpm(fetch: Fetch, request: Of<'alpm'>): Promise<Result<null>
   return success(null);
 }
 
-const dateOf = (time: number) => new Date(time).toISOString().slice(0, 10);
+/** The ISO date of a time. */
+export const dateOf = (time: number) => new Date(time).toISOString().slice(0, 10);
 
 /** rpm-md: `repodata/repomd.xml` with its signature names `primary.xml` with its sum. */
 async function readRpmMd(fetch: Fetch, request: Of<'rpm'>): Promise<Result<null>> {

@@ -10,7 +10,7 @@ const SHORTCUTS = [
         '1 to 9, 0',
         'Lineage, Dossiers, Visit, Side by side, Company, Intake, Freshness, Support, Settle, Choose',
       ],
-      ['h', 'Hand over: report, open data, taking in, merging'],
+      ['h', 'Hand over: report, open data, taking in, merging, watching'],
       ['/', 'Find anything recorded'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],

@@ -3,10 +3,12 @@
 import { computed } from 'vue';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { useWatchStore } from '../stores/watchStore.ts';
 import BackupMark from './BackupMark.vue';
 import MarkedSides from './MarkedSides.vue';
 
 const store = useCatalogueStore();
+const watching = useWatchStore();
 const counts = computed(() => {
   const { distribution, release, link, reading, source } = store.catalogue.records;
   return [
@@ -37,6 +39,12 @@ const isTrouble = computed(
       <span v-for="count in counts" :key="count">{{ count }}</span>
     </template>
     <span class="spacer" />
+    <router-link
+      v-if="watching.news.length"
+      class="accent-link"
+      :to="{ name: 'handover', query: { view: 'watch' } }"
+      >{{ formatNumberOf(watching.news.length, 'repository', 'repositories') }} changed</router-link
+    >
     <MarkedSides v-if="isShown" />
     <BackupMark v-if="store.phase === 'ready' && !store.isSample" />
     <span class="saved" :class="{ trouble: isTrouble }" role="status">{{ saved }}</span>

@@ -13,6 +13,7 @@ export const vuetify = createVuetify({
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
     VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
+    VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
     VCombobox: { variant: 'outlined', density: 'compact', hideDetails: 'auto' },
     VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
     VList: { density: 'compact' },

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-/** What leaves the program and what comes back to it: reports, open data, foreign tables, merging with a colleague. */
+/** What leaves the program and what comes back to it: reports, open data, foreign tables, merging with a colleague, what is new at the mirrors. */
 import { computed } from 'vue';
 import { useQueryState } from '../../parts/queryState.ts';
 import DataView from './DataView.vue';
 import MergeView from './MergeView.vue';
 import ReportView from './ReportView.vue';
 import TakeInView from './TakeInView.vue';
+import WatchView from './WatchView.vue';
 
 const { query, go } = useQueryState();
 const VIEWS = {
@@ -13,6 +14,7 @@ const VIEWS = {
   data: { label: 'Open data', view: DataView },
   take: { label: 'Take in', view: TakeInView },
   merge: { label: 'Merge', view: MergeView },
+  watch: { label: 'Watch', view: WatchView },
 } as const;
 type ViewId = keyof typeof VIEWS;
 const view = computed<ViewId>(() =>
