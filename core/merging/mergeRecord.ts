@@ -76,11 +76,11 @@ export function mergeRecord(
   return mergeWhole(base, mine, theirs, decide);
 }
 
-/** Which catalogue it is, and whose, is not taken from another. */
+/** Which catalogue it is, and whose, is not taken from another; what both share is noted once it is merged (markShared.ts). */
 function ownHead(mine: AnyRecord, theirs: AnyRecord): AnyRecord {
   if (mine.kind !== 'about' || theirs.kind !== 'about') return theirs;
-  const { catalogue, author, sample } = mine;
-  return { ...theirs, catalogue, author, sample };
+  const { catalogue, author, sample, shared } = mine;
+  return { ...theirs, catalogue, author, sample, shared };
 }
 
 /** Two records of which only one as a whole can be had. */

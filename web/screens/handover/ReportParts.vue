@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The parts of a report: ticked or not, moved up and down; groups are ticked together. */
-import { computed } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import type { ReportPart } from '../../../core/exchange/report/document.ts';
 
 const props = defineProps<{ parts: readonly ReportPart[]; chosen: readonly string[] }>();
@@ -45,7 +45,20 @@ function inOrder(ids: readonly string[]): string[] {
   }
   return kept;
 }
-function move(id: string, by: number): void {
+/** A line that moves takes the focus along: the browser lets go of what is put elsewhere. */
+const list = ref<HTMLOListElement | null>(null);
+let moved = '';
+watch(
+  () => props.chosen,
+  async () => {
+    const label = moved;
+    moved = '';
+    await nextTick();
+    if (label) list.value?.querySelector<HTMLElement>(`[data-moves="${CSS.escape(label)}"]`)?.focus();
+  },
+);
+function move(id: string, by: number, from: string): void {
+  moved = `${id} ${from}`;
   const next = [...props.chosen];
   const at = next.indexOf(id);
   const to = at + by;
@@ -57,7 +70,7 @@ function move(id: string, by: number): void {
 function onKey(event: KeyboardEvent, id: string): void {
   if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key) || !isOn(id)) return;
   event.preventDefault();
-  move(id, event.key === 'ArrowUp' ? -1 : 1);
+  move(id, event.key === 'ArrowUp' ? -1 : 1, 'box');
 }
 </script>
 
@@ -76,11 +89,12 @@ function onKey(event: KeyboardEvent, id: string): void {
         {{ group.label }}
       </button>
     </p>
-    <ol>
+    <ol ref="list">
       <li v-for="part in lines" :key="part.id" :class="{ off: !isOn(part.id) }">
         <label
           ><input
             type="checkbox"
+            :data-moves="`${part.id} box`"
             :checked="isOn(part.id)"
             @change="toggle(part.id)"
             @keydown="onKey($event, part.id)"
@@ -92,7 +106,8 @@ function onKey(event: KeyboardEvent, id: string): void {
             class="soft"
             :aria-label="`${part.title}: up`"
             title="Up (Alt+↑)"
-            @click="move(part.id, -1)"
+            :data-moves="`${part.id} up`"
+            @click="move(part.id, -1, 'up')"
           >
             ↑
           </button>
@@ -100,7 +115,8 @@ function onKey(event: KeyboardEvent, id: string): void {
             class="soft"
             :aria-label="`${part.title}: down`"
             title="Down (Alt+↓)"
-            @click="move(part.id, 1)"
+            :data-moves="`${part.id} down`"
+            @click="move(part.id, 1, 'down')"
           >
             ↓
           </button>
