@@ -6,6 +6,7 @@ import { commandBench } from './command.ts';
 import { comparingBench } from './comparing.ts';
 import { editsBench } from './edits.ts';
 import { layoutBench } from './layout.ts';
+import { mergingBench } from './merging.ts';
 import { namesBench } from './names.ts';
 import { openCatalogueBench } from './openCatalogue.ts';
 import { panZoomBench } from './panZoom.ts';
@@ -26,6 +27,7 @@ const BENCHES = [
   panZoomBench,
   editsBench,
   comparingBench,
+  mergingBench,
   openCatalogueBench,
   commandBench,
   namesBench,

@@ -8,7 +8,8 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { saySame } from './identity.ts';
 import type { Conflict } from './conflict.ts';
-import type { Heap } from './mergeCatalogues.ts';
+import type { Met } from './meeting.ts';
+import type { Overlay } from './overlay.ts';
 import type { Decide } from './mergeRecord.ts';
 import { KIND_NAMES } from '../catalogue/recordKinds.ts';
 
@@ -28,7 +29,7 @@ export class Deletions {
 
   constructor(
     private readonly mine: Catalogue,
-    private readonly theirs: ReadonlyMap<RecordId, AnyRecord>,
+    private readonly theirs: Met,
     base: Catalogue | null,
   ) {
     const gone = { mine: new Map<RecordId, AnyRecord>(), theirs: new Map<RecordId, AnyRecord>() };
@@ -42,7 +43,7 @@ export class Deletions {
   }
 
   /** Puts into the heap what stays of what one side deleted, and gives the conflicts. */
-  settle(heap: Heap, decide: Decide): Conflict[] {
+  settle(heap: Overlay, decide: Decide): Conflict[] {
     if (this.#gone.mine.size + this.#gone.theirs.size === 0) return [];
     for (const [id, before] of this.#gone.mine) {
       const other = this.theirs.get(id);
@@ -54,10 +55,11 @@ export class Deletions {
     }
     // What is new on one side may lie under what the other deleted; what comes back may lie under more of that.
     for (let isSettled = false; !isSettled;) {
-      const trial = new Map(heap);
+      const trial = heap.copy();
       this.#putBack(trial, decide);
       isSettled = !this.#rootsUnder(trial);
-      if (isSettled) for (const [id, record] of trial) heap.set(id, record);
+      if (isSettled) for (const record of trial.put.values()) heap.set(record);
+      if (isSettled) for (const id of [...heap.removed]) if (trial.has(id)) heap.set(trial.get(id)!);
     }
     return [...this.#conflicts()];
   }
@@ -73,16 +75,12 @@ export class Deletions {
   }
 
   /** What mine deleted comes back where theirs was chosen; what theirs deleted stays unless theirs was chosen. */
-  #putBack(heap: Heap, decide: Decide): void {
+  #putBack(heap: Overlay, decide: Decide): void {
     const chosen = (record: RecordId) => decide({ record, field: '' });
     const back = new Set([...this.#roots.mine].filter((id) => chosen(id) === 'theirs'));
     const stay = new Set([...this.#roots.theirs].filter((id) => chosen(id) !== 'theirs'));
-    this.#under(back, this.#gone.mine, (id) => this.theirs.get(id)).forEach((each) =>
-      heap.set(each.id, each),
-    );
-    this.#under(stay, this.#gone.theirs, (id) => findRecord(this.mine, id)).forEach((each) =>
-      heap.set(each.id, each),
-    );
+    this.#under(back, this.#gone.mine, (id) => this.theirs.get(id)).forEach((each) => heap.set(each));
+    this.#under(stay, this.#gone.theirs, (id) => findRecord(this.mine, id)).forEach((each) => heap.set(each));
   }
 
   /** The roots and all that was deleted with them, as the side that kept them has it. */
@@ -108,9 +106,9 @@ export class Deletions {
   }
 
   /** Adds a root for each record whose owner a side deleted; false when there is none that is new. */
-  #rootsUnder(heap: Heap): boolean {
+  #rootsUnder(heap: Overlay): boolean {
     let isNew = false;
-    for (const record of heap.values())
+    for (const record of heap.inDoubt())
       for (const owner of ownersOf(record)) {
         if (heap.has(owner)) continue;
         for (const side of ['mine', 'theirs'] as const) {

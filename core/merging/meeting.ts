@@ -14,14 +14,52 @@ import { withRenamedMentions } from '../catalogue/references.ts';
 import { identityOf, saySame } from './identity.ts';
 import { keyOfMeeting, type Decisions, type Meeting } from './conflict.ts';
 
-/** A colleague's records under ids of mine. */
-interface Met {
-  /** By their id in the merged catalogue. */
-  readonly records: ReadonlyMap<RecordId, AnyRecord>;
+/** A colleague's records under ids of mine: only those that are others by that are held. */
+export class Met {
+  readonly #changed = new Map<RecordId, AnyRecord>();
   /** Ids of theirs that are others in the merged catalogue. */
-  readonly renamed: ReadonlyMap<RecordId, RecordId>;
+  readonly renamed = new Map<RecordId, RecordId>();
   /** What may be the same thing: asked about, kept apart until said. */
-  readonly meetings: readonly Meeting[];
+  readonly meetings: Meeting[] = [];
+
+  constructor(private readonly theirs: Catalogue) {}
+
+  /** A record by its id in the merged catalogue. */
+  get(id: RecordId): AnyRecord | undefined {
+    return this.#changed.get(id) ?? (this.renamed.has(id) ? undefined : findRecord(this.theirs, id));
+  }
+  has(id: RecordId): boolean {
+    return this.get(id) !== undefined;
+  }
+
+  /** All of theirs, by their ids in the merged catalogue. */
+  *records(): IterableIterator<AnyRecord> {
+    for (const kind of KIND_NAMES)
+      for (const record of recordsOf(this.theirs, kind) as Iterable<AnyRecord>)
+        if (!this.renamed.has(record.id) && !this.#changed.has(record.id)) yield record;
+    yield* this.#changed.values();
+  }
+
+  /** A record of theirs as it is with the names given so far. */
+  named(record: AnyRecord): AnyRecord {
+    if (this.renamed.size === 0) return record;
+    return withRenamedMentions(record, referenceTableOf(record), (id) => this.renamed.get(id) ?? id);
+  }
+
+  /** Holds a record under an id of the merged catalogue, where it is another than in theirs. */
+  hold(raw: AnyRecord, record: AnyRecord, id: RecordId): void {
+    if (id !== raw.id) this.renamed.set(raw.id, id);
+    if (record !== raw || id !== raw.id) this.#changed.set(id, { ...record, id } as AnyRecord);
+  }
+
+  /** Mentions within one kind (a reading that replaces another) once all of it has its ids. */
+  nameMentions(): void {
+    if (this.renamed.size === 0) return;
+    for (const record of [...this.records()]) {
+      const named = this.named(record);
+      if (named !== record) this.#changed.set(named.id, named);
+    }
+  }
 }
 
 /** Records of mine of one kind that are not of the ancestor, by what makes them the ones they are. */
@@ -34,50 +72,44 @@ export function meetRecords(
   base: Catalogue | null,
   decisions: Decisions,
 ): Met {
-  const renamed = new Map<RecordId, RecordId>();
-  const records = new Map<RecordId, AnyRecord>();
-  const meetings: Meeting[] = [];
-  const idNow = (id: RecordId) => renamed.get(id) ?? id;
+  const met = new Met(theirs);
   const isTaken = (id: RecordId) =>
-    records.has(id) ||
-    [mine, theirs, base].some((each) => each !== null && findRecord(each, id) !== undefined);
+    met.has(id) || [mine, theirs, base].some((each) => each !== null && findRecord(each, id) !== undefined);
   const isFresh = ({ id }: AnyRecord) => !base || !findRecord(base, id);
   const meetingOf = createMeetings(mine, decisions);
   for (const kind of KIND_NAMES) {
     let index: Index | null = null;
-    const open: AnyRecord[] = [];
+    const open: { readonly raw: AnyRecord; readonly record: AnyRecord }[] = [];
     const claimed = new Set<RecordId>();
     for (const raw of recordsOf(theirs, kind) as Iterable<AnyRecord>) {
-      const record = withRenamedMentions(raw, referenceTableOf(raw), idNow);
+      const record = met.named(raw);
       const known = mine.records[kind].get(record.id) as AnyRecord | undefined;
       const isSame =
         kind === 'about' ||
         !isFresh(raw) ||
         (known !== undefined && (saySame(known, record) || isOneThing(known, record)));
-      if (!isSame) open.push(record);
+      if (!isSame) open.push({ raw, record });
       else {
-        records.set(record.id, record);
+        met.hold(raw, record, raw.id);
         claimed.add(record.id);
       }
     }
-    for (const record of open.sort((a, b) => (a.id < b.id ? -1 : 1))) {
+    for (const { raw, record } of open.sort((a, b) => (a.raw.id < b.raw.id ? -1 : 1))) {
       index ??= indexOf([...(recordsOf(mine, kind) as Iterable<AnyRecord>)].filter(isFreshOrNamed(isFresh)));
       const found = keysOf(record)
         .flatMap((key) => index!.get(key) ?? [])
         .find(({ id }) => !claimed.has(id));
       const asked = found || record.kind !== 'distribution' ? null : meetingOf(record);
-      if (asked) meetings.push(asked);
-      const other =
-        found?.id ?? (asked && decisions.meetings.get(keyOfMeeting(asked)) === 'same' ? asked.mine : null);
-      const id =
-        other ??
-        (isTaken(record.id) && isHeld(mine, base, record.id) ? freshIdFor(record, isTaken) : record.id);
-      if (id !== record.id) renamed.set(record.id, id);
+      if (asked) met.meetings.push(asked);
+      const isSaidSame = asked !== null && decisions.meetings.get(keyOfMeeting(asked)) === 'same';
+      const other = found?.id ?? (isSaidSame ? asked.mine : null);
+      const id = other ?? (isHeld(mine, base, record.id) ? freshIdFor(record, isTaken) : record.id);
+      met.hold(raw, record, id);
       claimed.add(id);
-      records.set(id, id === record.id ? record : ({ ...record, id } as AnyRecord));
     }
   }
-  return { records: withOwnMentions(records, renamed), renamed, meetings };
+  met.nameMentions();
+  return met;
 }
 
 /** What is named like something of the ancestor is that thing too: distributions, editions and releases have names. */
@@ -144,16 +176,4 @@ function soundsOfNames(record: Distribution): string[] {
       .filter((sound) => sound.length > 2)
       .map((sound) => `${sound} ${name.replace(/\D/g, '')}`);
   });
-}
-
-/** Mentions within one kind (a reading that replaces another) once all of it has its ids. */
-function withOwnMentions(
-  records: Map<RecordId, AnyRecord>,
-  renamed: ReadonlyMap<RecordId, RecordId>,
-): Map<RecordId, AnyRecord> {
-  if (renamed.size === 0) return records;
-  const idNow = (id: RecordId) => renamed.get(id) ?? id;
-  for (const [id, record] of records)
-    records.set(id, withRenamedMentions(record, referenceTableOf(record), idNow));
-  return records;
 }

@@ -7,16 +7,16 @@
  * it comes from; the result is whole (checkDiff finds nothing in it).
  */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { withRecords } from '../catalogue/applyDiff.ts';
 import { diffOfRecords, type Diff } from '../catalogue/diff.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
-import { mendReferences } from '../catalogue/mendReferences.ts';
 import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { choiceOf, UNDECIDED, type Conflict, type Decisions, type Meeting } from './conflict.ts';
 import { Deletions } from './deletions.ts';
 import { SAYINGS, saySame } from './identity.ts';
-import { meetRecords } from './meeting.ts';
+import { meetRecords, type Met } from './meeting.ts';
+import { Overlay } from './overlay.ts';
 import { mergeRecord } from './mergeRecord.ts';
 import { settleAccepted, settleLinks } from './rules.ts';
 
@@ -39,9 +39,6 @@ export interface Merge {
   readonly freed: readonly RecordId[];
 }
 
-/** Records by id. */
-export type Heap = Map<RecordId, AnyRecord>;
-
 /** Merges theirs into mine. `base` is the ancestor, where it is known. */
 export function mergeCatalogues(
   mine: Catalogue,
@@ -51,47 +48,44 @@ export function mergeCatalogues(
 ): Merge {
   const decide = (conflict: Pick<Conflict, 'record' | 'field' | 'rule'>) => choiceOf(decisions, conflict);
   const met = meetRecords(mine, theirs, base, decisions);
-  const heap: Heap = new Map();
+  const merged = new Overlay(mine);
   const conflicts: Conflict[] = [];
   let same = 0;
-  const deletions = new Deletions(mine, met.records, base);
   for (const own of allRecords(mine)) {
-    const other = met.records.get(own.id);
+    const other = met.get(own.id);
     if (!other) {
-      if (!base || !findRecord(base, own.id)) heap.set(own.id, own);
-      continue; // theirs deleted it: below
+      // Of what the ancestor has, theirs deleted it: what stays of that is settled below.
+      if (base && findRecord(base, own.id)) merged.delete(own.id);
+      continue;
     }
-    if (saySame(own, other)) same++;
-    const merged = mergeRecord(
-      base ? findRecord(base, own.id) : undefined,
-      own,
-      withOwnNumber(other, own),
-      decide,
-    );
-    conflicts.push(...merged.conflicts);
-    heap.set(own.id, merged.record);
-    if (SAYINGS.has(own.kind) && merged.conflicts.some((conflict) => decide(conflict) === 'both'))
-      addBeside(heap, own.id, other, met.records);
+    if (saySame(own, other)) {
+      same++;
+      continue;
+    }
+    const before = base ? findRecord(base, own.id) : undefined;
+    const result = mergeRecord(before, own, withOwnNumber(other, own), decide);
+    conflicts.push(...result.conflicts);
+    merged.set(result.record);
+    if (SAYINGS.has(own.kind) && result.conflicts.some((conflict) => decide(conflict) === 'both'))
+      addBeside(merged, own.id, other, met);
   }
-  for (const [id, other] of met.records)
-    if (!heap.has(id) && !(base && findRecord(base, id))) heap.set(id, other);
-  conflicts.push(...deletions.settle(heap, decide));
-  conflicts.push(...settleAccepted(heap, mine, met.records, base, decide));
-  const mended = mendReferences(heap.values());
-  const links = settleLinks(mended.records, mine, met.records, decide);
-  conflicts.push(...links.conflicts);
-  const catalogue = catalogueOfRecords(links.records);
-  const removed = [...allRecords(mine)].filter(({ id }) => !findRecord(catalogue, id)).map(({ id }) => id);
+  for (const other of met.records())
+    if (!findRecord(mine, other.id) && !(base && findRecord(base, other.id))) merged.set(other);
+  conflicts.push(...new Deletions(mine, met, base).settle(merged, decide));
+  conflicts.push(...settleAccepted(merged, mine, met, base, decide));
+  const freed = merged.mend();
+  conflicts.push(...settleLinks(merged, mine, met, decide));
+  const diff = diffOfRecords(mine, merged.put.values(), merged.removed);
   return {
-    catalogue,
-    diff: diffOfRecords(mine, allRecords(catalogue), removed),
+    catalogue: withRecords(mine, merged.put.values(), merged.removed),
+    diff,
     isThreeWay: base !== null,
     conflicts,
     undecided: conflicts.filter((conflict) => decide(conflict) === undefined),
     meetings: met.meetings,
     renamed: met.renamed,
     same,
-    freed: mended.freed,
+    freed,
   };
 }
 
@@ -104,16 +98,8 @@ export function* allRecords(catalogue: Catalogue): IterableIterator<AnyRecord> {
 const withOwnNumber = (record: AnyRecord, { entered }: AnyRecord): AnyRecord =>
   record.entered === entered ? record : ({ ...record, entered } as AnyRecord);
 
-function addBeside(
-  heap: Heap,
-  id: RecordId,
-  record: AnyRecord,
-  theirs: ReadonlyMap<RecordId, AnyRecord>,
-): void {
-  const fresh = createFreshId(
-    record.kind,
-    id.slice(record.kind.length + 1),
-    (each) => heap.has(each) || theirs.has(each),
-  );
-  heap.set(fresh, { ...record, id: fresh } as AnyRecord);
+function addBeside(merged: Overlay, id: RecordId, record: AnyRecord, theirs: Met): void {
+  const isTaken = (each: RecordId) => merged.has(each) || theirs.get(each) !== undefined;
+  const fresh = createFreshId(record.kind, id.slice(record.kind.length + 1), isTaken);
+  merged.set({ ...record, id: fresh } as AnyRecord);
 }

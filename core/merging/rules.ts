@@ -5,29 +5,28 @@
 import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { LinkRules } from '../lineage/checkLink.ts';
 import type { Issue } from '../issue.ts';
 import { saySame } from './identity.ts';
 import type { Conflict } from './conflict.ts';
-import type { Heap } from './mergeCatalogues.ts';
+import type { Met } from './meeting.ts';
+import type { Overlay } from './overlay.ts';
 import type { Decide } from './mergeRecord.ts';
-
-type Theirs = ReadonlyMap<RecordId, AnyRecord>;
 
 /** Of one fact each of us accepted another reading: one of them counts. */
 export function settleAccepted(
-  heap: Heap,
+  heap: Overlay,
   mine: Catalogue,
-  theirs: Theirs,
+  theirs: Met,
   base: Catalogue | null,
   decide: Decide,
 ): Conflict[] {
   const accepted = new Map<string, Reading[]>();
-  for (const record of heap.values())
-    if (record.kind === 'reading' && record.accepted) {
+  for (const record of heap.of('reading'))
+    if (record.accepted) {
       const place = `${record.subject} ${record.key} ${record.conditions?.edition ?? ''}`;
       const known = accepted.get(place);
       if (known) known.push(record);
@@ -49,7 +48,7 @@ export function settleAccepted(
     conflicts.push(conflict);
     const beaten = decide(conflict) === 'theirs' ? own : other;
     const { acceptedBecause: _because, ...rest } = beaten;
-    heap.set(beaten.id, { ...rest, accepted: false });
+    heap.set({ ...rest, accepted: false });
   }
   return conflicts;
 }
@@ -57,29 +56,26 @@ export function settleAccepted(
 const isAccepted = (record: AnyRecord | undefined) => record?.kind === 'reading' && record.accepted;
 
 /** What the rules of links ask about. */
-const LINEAGE: ReadonlySet<KindName> = new Set<KindName>(['distribution', 'edition', 'release', 'link']);
+const LINEAGE = ['distribution', 'edition', 'release', 'link'] as const;
 
 /**
  * Links of theirs, one after another beside mine: one that breaks a rule stays out, or mine stays as it was; where it is
  * chosen, mine makes way.
  */
-export function settleLinks(
-  records: readonly AnyRecord[],
-  mine: Catalogue,
-  theirs: Theirs,
-  decide: Decide,
-): { readonly records: readonly AnyRecord[]; readonly conflicts: readonly Conflict[] } {
-  const heap: Heap = new Map(records.map((record) => [record.id, record]));
+export function settleLinks(heap: Overlay, mine: Catalogue, theirs: Met, decide: Decide): Conflict[] {
   const conflicts: Conflict[] = [];
-  const foreign = records.filter((each) => each.kind === 'link' && !saySame(findRecord(mine, each.id), each));
-  const lineage = records.filter(({ kind }) => LINEAGE.has(kind));
-  const isForeign = new Set(foreign);
+  const foreign = [...heap.put.values()].filter(
+    (each): each is Link => each.kind === 'link' && !saySame(findRecord(mine, each.id), each),
+  );
+  if (foreign.length === 0) return conflicts;
+  const lineage: AnyRecord[] = LINEAGE.flatMap((kind) => [...heap.of(kind)]);
+  const isForeign = new Set<AnyRecord>(foreign);
   const rules = new LinkRules(
     catalogueOfRecords(
       lineage.flatMap((each) => (isForeign.has(each) ? (ownLink(heap, mine, each) ?? []) : [each])),
     ),
   );
-  for (const link of foreign.sort((a, b) => (a.id < b.id ? -1 : 1)) as Link[]) {
+  for (const link of foreign.sort((a, b) => (a.id < b.id ? -1 : 1))) {
     const [issue] = rules.issues(link);
     const own = rules.linkOf(link.id);
     if (issue) {
@@ -89,18 +85,18 @@ export function settleLinks(
       };
       conflicts.push(conflict);
       if (decide(conflict) !== 'theirs' || !makeWay(rules, heap, link, issue, (id) => !theirs.has(id))) {
-        if (own) heap.set(link.id, own);
+        if (own) heap.set(own);
         else heap.delete(link.id);
         continue;
       }
     }
     rules.put(link);
   }
-  return { records: [...heap.values()], conflicts };
+  return conflicts;
 }
 
 /** Mine as it was, where both of its ends are still there. */
-function ownLink(heap: Heap, mine: Catalogue, { id }: AnyRecord): Link | undefined {
+function ownLink(heap: Overlay, mine: Catalogue, { id }: AnyRecord): Link | undefined {
   const own = recordOf(mine, 'link', id);
   return own && heap.has(own.derivative) && heap.has(own.base) ? own : undefined;
 }
@@ -108,7 +104,7 @@ function ownLink(heap: Heap, mine: Catalogue, { id }: AnyRecord): Link | undefin
 /** Makes room for a link: the other with its place comes behind it; mine that close the circle go. False where none does. */
 function makeWay(
   rules: LinkRules,
-  heap: Heap,
+  heap: Overlay,
   link: Link,
   issue: Issue,
   isOwn: (id: RecordId) => boolean,
@@ -119,7 +115,7 @@ function makeWay(
     const last = Math.max(...rules.linksOf(link.derivative).map(({ order }) => order), link.order);
     const behind = { ...rival, order: last + 1 };
     rules.put(behind);
-    heap.set(rival.id, behind);
+    heap.set(behind);
   } else if (issue.code === 'link.cycle') {
     for (const { id } of rules.circleOf(link).filter((each) => isOwn(each.id))) {
       rules.remove(id);
