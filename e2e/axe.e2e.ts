@@ -41,6 +41,9 @@ const SCREENS = [
   '/settle?of=release:tidewater-7.1',
   '/settle?of=release:tidewater-7.1&view=visit',
   '/choose',
+  ...['report&of=release:tidewater-7.1', 'data', 'take', 'merge', 'watch'].map(
+    (view) => `/handover?view=${view}`,
+  ),
   '/nowhere',
 ];
 

@@ -30,7 +30,6 @@ const SHOTS: readonly Shot[] = [
       await page.waitForTimeout(400);
     },
   },
-  { name: 'dossiers', address: '/dossiers' },
   { name: 'dossier-summary', address: '/dossiers/release:tidewater-7.1?tab=summary' },
   { name: 'dossier-welcome', address: '/dossiers/release:tidewater-7.1?area=welcome' },
   { name: 'dossier-changes', address: '/dossiers/release:penhallow-5?tab=changes' },
@@ -53,6 +52,11 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'choose', address: '/choose' },
   { name: 'support', address: '/support' },
+  {
+    name: 'report',
+    address: '/handover?view=report&of=release:tidewater-7.1',
+    act: async (page) => page.frameLocator('iframe').getByRole('heading', { level: 1 }).waitFor(),
+  },
   { name: 'settle', address: '/settle?of=release:tidewater-7.1' },
   {
     name: 'intake',

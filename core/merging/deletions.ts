@@ -36,7 +36,7 @@ export class Deletions {
     if (base)
       for (const kind of KIND_NAMES)
         for (const record of base.records[kind].values() as Iterable<AnyRecord>) {
-          if (!findRecord(mine, record.id)) gone.mine.set(record.id, record);
+          if (!mine.records[kind].has(record.id)) gone.mine.set(record.id, record);
           if (!theirs.has(record.id)) gone.theirs.set(record.id, record);
         }
     this.#gone = gone;

@@ -26,7 +26,8 @@ export class Met {
 
   /** A record by its id in the merged catalogue. */
   get(id: RecordId): AnyRecord | undefined {
-    return this.#changed.get(id) ?? (this.renamed.has(id) ? undefined : findRecord(this.theirs, id));
+    if (this.#isAsItWas(id)) return findRecord(this.theirs, id);
+    return this.#changed.get(id);
   }
   has(id: RecordId): boolean {
     return this.get(id) !== undefined;
@@ -36,8 +37,13 @@ export class Met {
   *records(): IterableIterator<AnyRecord> {
     for (const kind of KIND_NAMES)
       for (const record of recordsOf(this.theirs, kind) as Iterable<AnyRecord>)
-        if (!this.renamed.has(record.id) && !this.#changed.has(record.id)) yield record;
+        if (this.#isAsItWas(record.id)) yield record;
     yield* this.#changed.values();
+  }
+
+  #isAsItWas(id: RecordId): boolean {
+    if (this.renamed.size === 0 && this.#changed.size === 0) return true;
+    return !this.renamed.has(id) && !this.#changed.has(id);
   }
 
   /** A record of theirs as it is with the names given so far. */
@@ -75,7 +81,7 @@ export function meetRecords(
   const met = new Met(theirs);
   const isTaken = (id: RecordId) =>
     met.has(id) || [mine, theirs, base].some((each) => each !== null && findRecord(each, id) !== undefined);
-  const isFresh = ({ id }: AnyRecord) => !base || !findRecord(base, id);
+  const isFresh = ({ id, kind }: AnyRecord) => !base?.records[kind].has(id);
   const meetingOf = createMeetings(mine, decisions);
   for (const kind of KIND_NAMES) {
     let index: Index | null = null;

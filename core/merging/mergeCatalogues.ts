@@ -70,7 +70,8 @@ export function mergeCatalogues(
       addBeside(merged, own.id, other, met);
   }
   for (const other of met.records())
-    if (!findRecord(mine, other.id) && !(base && findRecord(base, other.id))) merged.set(other);
+    if (!mine.records[other.kind].has(other.id) && !base?.records[other.kind].has(other.id))
+      merged.set(other);
   conflicts.push(...new Deletions(mine, met, base).settle(merged, decide));
   conflicts.push(...settleAccepted(merged, mine, met, base, decide));
   const freed = merged.mend();

@@ -150,7 +150,7 @@ li {
   display: flex;
   align-items: center;
   gap: 4px;
-  padding: 1px 0;
+  min-height: 26px;
 }
 label {
   display: flex;
@@ -160,10 +160,14 @@ label {
   min-width: 0;
 }
 input {
+  width: 24px;
+  height: 24px;
+  padding: 4px;
   accent-color: rgb(var(--v-theme-primary));
 }
 li button {
-  width: 22px;
+  width: 26px;
+  height: 26px;
   opacity: 0.75;
 }
 .off {
