@@ -14,7 +14,7 @@ import { dayAsked, readWholeFile } from './dossier.ts';
 import { InputError, UsageError } from './failures.ts';
 
 interface Options {
-  readonly as: ExportFormat | 'catalogue';
+  readonly as: ExportFormat | 'catalogue' | 'png';
   readonly table?: string;
   readonly list?: string;
   readonly on?: string;
@@ -27,7 +27,7 @@ export function registerExport(program: Command): void {
     .argument('<catalogue>', 'a catalogue file')
     .addOption(
       new Option('--as <format>', 'the open format')
-        .choices([...Object.keys(EXPORT_FORMATS), 'catalogue'])
+        .choices([...Object.keys(EXPORT_FORMATS), 'png', 'catalogue'])
         .makeOptionMandatory(),
     )
     .option('--table <name>', `for csv: ${Object.keys(OPEN_TABLES).join(', ')}`)
@@ -38,20 +38,25 @@ export function registerExport(program: Command): void {
     .option('--on <date>', 'the day that is asked about; today without it')
     .option('--out <file>', 'write it there instead of printing it')
     .description('Write a catalogue, or a part of it, in an open format.')
-    .action((path: string, options: Options) => {
+    .action(async (path: string, options: Options) => {
       const day = dayAsked(options.on);
       const whole = readWholeFile(path);
-      const text = textOf(whole, options, day);
-      if (options.out === undefined) return void process.stdout.write(text);
+      const text = textOf(whole, { ...options, as: options.as === 'png' ? 'svg' : options.as }, day);
+      const file = options.as === 'png' ? await (await import('./rasterise.ts')).rasterise(text) : text;
+      if (options.out === undefined) return void process.stdout.write(file);
       try {
-        writeFileSync(options.out, text);
+        writeFileSync(options.out, file);
       } catch (error) {
         throw new InputError(`${options.out}: could not be written (${(error as Error).message})`);
       }
     });
 }
 
-function textOf(whole: CatalogueWithPackages, { as, table, list }: Options, day: number): string {
+function textOf(
+  whole: CatalogueWithPackages,
+  { as, table, list }: Omit<Options, 'as'> & { readonly as: ExportFormat | 'catalogue' },
+  day: number,
+): string {
   const made = new Date().toISOString();
   if (as === 'catalogue') return formatCatalogueFile(whole, made);
   const { catalogue } = whole;
