@@ -1,5 +1,4 @@
 /** `export`: a catalogue, or a part of it, in an open format. */
-import { writeFileSync } from 'node:fs';
 import { Option, type Command } from 'commander';
 import { version } from '../package.json';
 import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
@@ -12,6 +11,7 @@ import { PackedLists } from '../core/packages/packedLists.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
 import { dayAsked, readWholeFile } from './dossier.ts';
 import { InputError, UsageError } from './failures.ts';
+import { writeOrPrint } from './output.ts';
 
 interface Options {
   readonly as: ExportFormat | 'catalogue' | 'png';
@@ -43,12 +43,7 @@ export function registerExport(program: Command): void {
       const whole = readWholeFile(path);
       const text = textOf(whole, { ...options, as: options.as === 'png' ? 'svg' : options.as }, day);
       const file = options.as === 'png' ? await (await import('./rasterise.ts')).rasterise(text) : text;
-      if (options.out === undefined) return void process.stdout.write(file);
-      try {
-        writeFileSync(options.out, file);
-      } catch (error) {
-        throw new InputError(`${options.out}: could not be written (${(error as Error).message})`);
-      }
+      writeOrPrint(options.out, file);
     });
 }
 

@@ -1,20 +1,19 @@
 /** `merge`: two catalogues become one; what cannot be had from both is printed and decided by a preference, or left as mine. */
-import { writeFileSync } from 'node:fs';
 import type { Command } from 'commander';
 import { ABOUT_ID } from '../core/catalogue/about.ts';
 import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { createIssue } from '../core/issue.ts';
 import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
-import { checksumOfCatalogue, commonStates, sharedOf } from '../core/merging/ancestor.ts';
+import { checksumOfCatalogue, commonStates, isOfOneOrigin, sharedOf } from '../core/merging/ancestor.ts';
 import { UNDECIDED } from '../core/merging/conflict.ts';
 import { mergeCatalogues, type Merge } from '../core/merging/mergeCatalogues.ts';
 import { mergeLists } from '../core/merging/mergeLists.ts';
 import { mergeReport } from '../core/merging/mergeReport.ts';
-import { markShared } from '../core/merging/markShared.ts';
-import { isOfOneOrigin } from '../core/merging/ancestor.ts';
+import { markShared, stateOf } from '../core/merging/markShared.ts';
 import { wordConflict, wordMeeting, wordMerge } from '../core/wording/mergeText.ts';
 import { readWholeFile } from './dossier.ts';
-import { printIssues, TO_DECIDE, InputError, UsageError } from './failures.ts';
+import { printIssues, TO_DECIDE, UsageError } from './failures.ts';
+import { writeOut } from './output.ts';
 
 interface Options {
   readonly base?: string;
@@ -53,13 +52,9 @@ async function mergeFiles(minePath: string, theirsPath: string, options: Options
     const isDecided = merge.undecided.length === 0;
     const now = new Date().toISOString();
     const catalogue = isDecided
-      ? await markShared(merge.catalogue, theirs.catalogue, now.slice(0, 10))
+      ? markShared(merge.catalogue, theirs.catalogue, await stateOf(theirs.catalogue, now.slice(0, 10)))
       : merge.catalogue;
-    try {
-      writeFileSync(out, formatCatalogueFile({ catalogue, packages: lists }, now));
-    } catch (error) {
-      throw new InputError(`${out}: could not be written (${(error as Error).message})`);
-    }
+    writeOut(out, formatCatalogueFile({ catalogue, packages: lists }, now));
   }
   process.stdout.write(
     json

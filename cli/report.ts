@@ -1,12 +1,10 @@
 /** `report`: a dossier, a side by side, a family, an area, the answer to a purpose or what has changed, as a document. */
-import { writeFileSync } from 'node:fs';
 import { Option, type Command } from 'commander';
 import { AREAS } from '../core/catalogue/areas.ts';
 import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { foldText } from '../core/catalogue/foldText.ts';
-import { LIGHT_PALETTE, PAGE_PALETTE } from '../core/drawing/palette.ts';
-import { safeMeasure } from '../core/drawing/fitText.ts';
+import { FILE_DRAWING, PAGE_DRAWING } from '../core/drawing/lineagePicture.ts';
 import { chooseParts, imprintOf } from '../core/exchange/report/document.ts';
 import { createReport, type ReportAsk } from '../core/exchange/report/createReport.ts';
 import { formatReportHtml } from '../core/exchange/report/reportHtml.ts';
@@ -16,6 +14,7 @@ import { isDay } from './candidates.ts';
 import { sideNamed } from './compare.ts';
 import { dayAsked, editionNamed, readCatalogue, subjectNamed } from './dossier.ts';
 import { InputError, UsageError } from './failures.ts';
+import { writeOrPrint } from './output.ts';
 import { purposeNamed } from './rank.ts';
 
 interface Options {
@@ -47,22 +46,12 @@ export function registerReport(program: Command): void {
       const day = dayAsked(options.on);
       const catalogue = readCatalogue(path);
       const text = reportText(catalogue, askOf(catalogue, subjects, options), day, options);
-      if (options.out === undefined) return void process.stdout.write(text);
-      try {
-        writeFileSync(options.out, text);
-      } catch (error) {
-        throw new InputError(`${options.out}: could not be written (${(error as Error).message})`);
-      }
+      writeOrPrint(options.out, text);
     });
 }
 
 function reportText(catalogue: Catalogue, ask: ReportAsk, day: number, { as, parts }: Options): string {
-  const palette = as === 'html' ? PAGE_PALETTE : LIGHT_PALETTE;
-  const whole = createReport(catalogue, ask, day, {
-    palette,
-    measure: safeMeasure,
-    font: 'system-ui, sans-serif',
-  });
+  const whole = createReport(catalogue, ask, day, as === 'html' ? PAGE_DRAWING : FILE_DRAWING);
   const asked = parts
     ?.split(',')
     .map((part) => part.trim())

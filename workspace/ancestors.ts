@@ -9,7 +9,8 @@ import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import type { Diff } from '../core/catalogue/diff.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
-import { checksumOfCatalogue, joinShared } from '../core/merging/ancestor.ts';
+import { joinShared } from '../core/merging/ancestor.ts';
+import { stateOf } from '../core/merging/markShared.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
 
 /** How many are kept, newest first. */
@@ -27,20 +28,16 @@ export interface MergedCatalogue {
   readonly state: SharedState & { readonly text: string };
 }
 
-interface KeptState {
-  /** Which catalogue went out or came in, and when (ISO day). */
-  readonly catalogue: string;
-  readonly day: string;
-  /** Its file without package lists, deflated (RFC 1950). */
-  readonly text: Uint8Array;
-}
+/**
+ * A state is kept under its day, checksum and catalogue, so that what is known is told without reading it. Its value is the file
+ * without package lists, deflated (RFC 1950).
+ */
+const keyOf = ({ day, checksum, catalogue }: SharedState) => `${day} ${checksum} ${catalogue}`;
 
-const isKept = (value: unknown): value is KeptState =>
-  typeof value === 'object' &&
-  value !== null &&
-  'text' in value &&
-  value.text instanceof Uint8Array &&
-  'day' in value;
+function stateOfKey(key: string): SharedState {
+  const [day, checksum, ...catalogue] = key.split(' ');
+  return { day, checksum, catalogue: catalogue.join(' ') };
+}
 
 /** The states kept in one store, by their checksum. */
 export class Ancestors {
@@ -57,20 +54,20 @@ export class Ancestors {
 
   /** Keeps the state that a catalogue is in, and names it. */
   async comesIn(catalogue: Catalogue, now: string): Promise<SharedState> {
-    const head = recordOf(catalogue, 'about', ABOUT_ID);
-    const checksum = await checksumOfCatalogue(catalogue);
-    const state = { catalogue: head?.catalogue ?? '', day: now.slice(0, 10), checksum };
+    const state = await stateOf(catalogue, now.slice(0, 10));
     await this.keep(state, formatCatalogueFile({ catalogue, packages: new Map() }, now));
     return state;
   }
 
   /** Keeps a state; true if it could be. */
-  async keep({ checksum, catalogue, day }: SharedState, text: string): Promise<boolean> {
+  async keep(state: SharedState, text: string): Promise<boolean> {
     try {
-      await this.store.set(checksum, { catalogue, day, text: zlibSync(strToU8(text)) } satisfies KeptState);
-      const known = await this.#all();
-      for (const { checksum: old } of known.slice(0, -KEPT))
-        if (old !== checksum) await this.store.remove(old);
+      const key = keyOf(state);
+      await this.store.set(key, zlibSync(strToU8(text)));
+      const others = (await this.#keys()).filter((each) => each !== key);
+      const isSame = (each: string) => stateOfKey(each).checksum === state.checksum;
+      const surplus = others.filter((each) => !isSame(each)).slice(0, 1 - KEPT);
+      for (const old of [...others.filter(isSame), ...surplus]) await this.store.remove(old);
       return true;
     } catch {
       return false; // no room: the next merge has no ancestor
@@ -79,15 +76,18 @@ export class Ancestors {
 
   /** All that are kept, oldest first. */
   async known(): Promise<About['shared']> {
-    return this.#all().catch(() => []);
+    return (await this.#keys().catch(() => [])).map(stateOfKey);
   }
 
   /** The text of the first of some states that is kept and whole, with its checksum. */
   async find(checksums: readonly string[]): Promise<{ checksum: string; text: string } | null> {
+    const keys = await this.#keys().catch(() => []);
     for (const checksum of checksums) {
+      const key = keys.find((each) => stateOfKey(each).checksum === checksum);
+      if (key === undefined) continue;
       try {
-        const kept = await this.store.get(checksum);
-        if (isKept(kept)) return { checksum, text: strFromU8(unzlibSync(kept.text)) };
+        const kept = await this.store.get(key);
+        if (kept instanceof Uint8Array) return { checksum, text: strFromU8(unzlibSync(kept)) };
       } catch {
         // Damaged: an older one may do.
       }
@@ -95,12 +95,8 @@ export class Ancestors {
     return null;
   }
 
-  async #all(): Promise<About['shared']> {
-    const all: About['shared'] = [];
-    for (const checksum of await this.store.keys()) {
-      const kept = await this.store.get(checksum);
-      if (isKept(kept)) all.push({ checksum, catalogue: kept.catalogue, day: kept.day });
-    }
-    return all.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+  /** Keys begin with the day: oldest first. */
+  async #keys(): Promise<string[]> {
+    return (await this.store.keys()).sort();
   }
 }

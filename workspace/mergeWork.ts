@@ -93,6 +93,8 @@ export class MergeWork {
   #theirs: CatalogueWithPackages | null = null;
   #base: Catalogue | null = null;
   #merge: Merge | null = null;
+  /** Of theirs, as it was read. */
+  #checksum = '';
 
   constructor(records: Iterable<AnyRecord>) {
     this.#mine = catalogueOfRecords(records);
@@ -105,6 +107,7 @@ export class MergeWork {
     this.#theirs = read.value;
     const theirs = read.value.catalogue;
     const [own, other] = [await checksumOfCatalogue(this.#mine), await checksumOfCatalogue(theirs)];
+    this.#checksum = other;
     const common = commonStates(
       { checksum: own, shared: known },
       { checksum: other, shared: sharedOf(theirs) },
@@ -132,12 +135,13 @@ export class MergeWork {
   merge(decisions: Decisions): MergeView {
     const merge = mergeCatalogues(this.#mine, this.theirs, this.#base, decisions);
     this.#merge = merge;
+    const theirIds = new Map([...merge.renamed].map(([id, now]) => [now, id]));
     return {
       counts: countMerge(merge),
       isThreeWay: merge.isThreeWay,
       sentences: wordMerge(merge, titleOf(this.theirs), 0),
       kinds: [...addedByKind(merge)],
-      conflicts: merge.conflicts.map((conflict) => this.#rowOf(merge, conflict)),
+      conflicts: merge.conflicts.map((conflict) => this.#rowOf(merge, conflict, theirIds)),
       meetings: merge.meetings.map((meeting) => ({
         key: keyOfMeeting(meeting),
         mine: nameOf(this.#mine, meeting.mine),
@@ -152,19 +156,18 @@ export class MergeWork {
     const merge = this.#merge ?? mergeCatalogues(this.#mine, this.theirs, this.#base, UNDECIDED);
     const all = mergeLists(merge, { catalogue: this.#mine, packages: mine }, this.#theirs!);
     const lists = new Map([...all].filter(([id, packed]) => mine.get(id) !== packed));
-    const day = now.slice(0, 10);
-    const catalogue = await markShared(merge.catalogue, this.theirs, day);
-    const diff = diffCatalogues(this.#mine, catalogue);
+    const head = recordOf(this.theirs, 'about', ABOUT_ID);
+    const state = { catalogue: head?.catalogue ?? '', day: now.slice(0, 10), checksum: this.#checksum };
+    const diff = diffCatalogues(this.#mine, markShared(merge.catalogue, this.theirs, state));
     const { added, changed, removed } = countMerge(merge);
     const text = formatCatalogueFile({ catalogue: this.theirs, packages: new Map() }, now);
-    const head = recordOf(this.theirs, 'about', ABOUT_ID);
-    const state = {
-      catalogue: head?.catalogue ?? '',
-      day,
-      checksum: await checksumOfCatalogue(this.theirs),
-      text,
+    return {
+      title: titleOf(this.theirs),
+      diff,
+      counts: { added, changed, removed },
+      lists,
+      state: { ...state, text },
     };
-    return { title: titleOf(this.theirs), diff, counts: { added, changed, removed }, lists, state };
   }
 
   private get theirs(): Catalogue {
@@ -172,11 +175,10 @@ export class MergeWork {
     return this.#theirs.catalogue;
   }
 
-  #rowOf({ catalogue, renamed }: Merge, conflict: Conflict): ConflictRow {
+  #rowOf({ catalogue }: Merge, conflict: Conflict, theirIds: ReadonlyMap<RecordId, RecordId>): ConflictRow {
     const { record, field, kind, rule, rests } = conflict;
-    const theirId = [...renamed].find(([, now]) => now === record)?.[0] ?? record;
     const own = findRecord(this.#mine, record);
-    const other = findRecord(this.theirs, theirId);
+    const other = findRecord(this.theirs, theirIds.get(record) ?? record);
     const shown = own ?? other ?? findRecord(catalogue, record);
     const words = (value: unknown, from: Catalogue) =>
       field === '' && value !== null ? 'kept' : wordFieldValue(from, shown, field, value);

@@ -185,3 +185,13 @@ describe('history', () => {
     expect(many.catalogue.records.distribution.size).toBe(HISTORY_LIMIT + 5);
   });
 });
+
+describe('finding a record', () => {
+  const catalogue = withRecords(createCatalogue(), [distribution(1)]);
+
+  it('gives nothing for any text that is no id of it', () => {
+    const texts = fc.oneof(fc.string(), fc.constantFrom('', 'constructor:x', '__proto__:d1', 'distribution'));
+    fc.assert(fc.property(texts, (text) => findRecord(catalogue, text) === undefined));
+    expect(findRecord(catalogue, 'distribution:d1')).toEqual(distribution(1));
+  });
+});

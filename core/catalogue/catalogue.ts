@@ -4,7 +4,7 @@
  */
 import type { PagedMap } from './pagedMap.ts';
 import type { AnyRecord, KindName, RecordTypes } from './recordKinds.ts';
-import { kindOf } from './kindOf.ts';
+import { findKindOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
 
 /** All records of one analyst, by kind, and who names whom. */
@@ -14,9 +14,10 @@ export interface Catalogue {
   readonly pointers: PagedMap<Iterable<RecordId>>;
 }
 
-/** The record with this id, of whatever kind, or undefined. */
+/** The record with this id, of whatever kind, or undefined, also for a text that is no id. */
 export function findRecord(catalogue: Catalogue, id: RecordId): AnyRecord | undefined {
-  return catalogue.records[kindOf(id)].get(id);
+  const kind = findKindOf(id);
+  return kind && catalogue.records[kind].get(id);
 }
 
 /** The record of a kind with this id, or undefined; an id of another kind gives undefined as well. */

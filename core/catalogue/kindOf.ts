@@ -4,11 +4,17 @@ import { kindNameOf, type RecordId } from './recordId.ts';
 import { mentionsIn, type Mention } from './references.ts';
 import { type KindName, RECORD_KINDS, type AnyRecord } from './recordKinds.ts';
 
-/** The kind of an id. Throws on an id of no kind: ids are made by this program only. */
-export function kindOf(id: RecordId): KindName {
+/** The kind of an id, or undefined for a text that is none: what an address names may be anything. */
+export function findKindOf(id: string): KindName | undefined {
   const name = kindNameOf(id);
-  if (!(name in RECORD_KINDS)) throw new Error(`catalogue: expected the id of a record, came "${id}"`);
-  return name as KindName;
+  return Object.hasOwn(RECORD_KINDS, name) ? (name as KindName) : undefined;
+}
+
+/** The kind of an id. Throws on an id of no kind: ids of records are made by this program only. */
+export function kindOf(id: RecordId): KindName {
+  const kind = findKindOf(id);
+  if (!kind) throw new Error(`catalogue: expected the id of a record, came "${id}"`);
+  return kind;
 }
 
 /** The ids that a record names, each with its field and what it means there. */

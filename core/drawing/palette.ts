@@ -1,8 +1,5 @@
 /** The look in numbers: paper and spruce, one gold accent, rust only for trouble; light and dark. */
 import { STRIP_AREAS, type StripAreaId } from '../catalogue/stripAreas.ts';
-import type { RecordId } from '../catalogue/recordId.ts';
-import type { LineageGraph } from '../lineage/lineageGraph.ts';
-import { familyColours } from './familyColours.ts';
 import type { Ink } from './plateDrawing.ts';
 
 /** Colours by their meaning. */
@@ -118,9 +115,4 @@ export function paletteStyle(mode: 'light' | 'dark'): string {
     ([name, colour]) => `--${name}:${colour}`,
   );
   return [...colours, ...FAMILY_COLOURS[mode].map((colour, i) => `--family-${i}:${colour}`)].join(';');
-}
-
-/** The colour of a plate by its family. */
-export function familyColourOf(graph: LineageGraph, { family }: Palette): (id: RecordId) => string {
-  return familyColours(graph, family);
 }

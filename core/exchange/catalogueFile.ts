@@ -2,7 +2,7 @@
  * The catalogue as one JSON file: records in a fixed order, the version of every record kind, and the packed
  * package lists (packages/packSnapshot.ts), deflated and in base64. Law: parse(format(c)) = c.
  */
-import { strFromU8, unzlibSync, zlibSync } from 'fflate';
+import { unzlibSync, zlibSync } from 'fflate';
 import { z } from 'zod';
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
@@ -14,6 +14,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import { checkLinks } from '../lineage/checkLink.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
+import { fromBase64, toBase64 } from './base64.ts';
 
 const FILE_FORMAT = 'aspen-ridge-catalogue';
 
@@ -68,9 +69,8 @@ export function formatCatalogueFile(
 export function parseCatalogueFile(text: string, where: string): Result<CatalogueWithPackages> {
   const heap = readRecords(text, where);
   if (!heap.ok) return heap;
-  const { records, packed, problems } = heap.value;
+  const { whole, freed, packed, problems } = heap.value;
   if (problems.length > 0) return failure(...problems.slice(0, 20));
-  const { records: whole, freed } = mendReferences(records.values());
   const lists = readPackages(packed);
   return success({ catalogue: catalogueOfRecords(whole), packages: lists.packages }, [
     ...freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
@@ -86,8 +86,7 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
 export function checkCatalogueFile(text: string, where: string): Issue[] {
   const heap = readRecords(text, where);
   if (!heap.ok) return [...heap.issues];
-  const { records, packed, problems } = heap.value;
-  const { records: whole, freed } = mendReferences(records.values());
+  const { whole, freed, packed, problems } = heap.value;
   const catalogue = catalogueOfRecords(whole);
   const lists = readPackages(packed);
   const opened = new PackedLists(lists.packages);
@@ -108,7 +107,10 @@ export function checkCatalogueFile(text: string, where: string): Issue[] {
 }
 
 interface ReadRecords {
-  readonly records: ReadonlyMap<RecordId, AnyRecord>;
+  /** Those that can stand by themselves. */
+  readonly whole: readonly AnyRecord[];
+  /** Records out of which the mention of something missing was taken. */
+  readonly freed: readonly RecordId[];
   /** Packed lists as they stand in the file. */
   readonly packed: Readonly<Record<string, string>>;
   /** What forbids to use it: records that are not valid, stand twice, or whose owner is missing. */
@@ -140,11 +142,12 @@ function readRecords(text: string, where: string): Result<ReadRecords> {
     else if (records.has(record.id)) problems.push(createIssue('error', 'record.twice', record.id));
     else records.set(record.id, record);
   });
+  const { records: whole, dropped, freed } = mendReferences(records.values());
   // What belongs to a record that is not valid lacks it too: that follows, and is not told.
   if (problems.length === 0)
-    for (const id of mendReferences(records.values()).dropped)
+    for (const id of dropped)
       problems.push(createIssue('error', 'export.ownerMissing', id, missingOwner(records, id)));
-  return success({ records, packed: packages, problems });
+  return success({ whole, freed, packed: packages, problems });
 }
 
 /** The first owner of a record that the file does not hold. */
@@ -179,12 +182,4 @@ function fromDeflated(text: string): Uint8Array | null {
   } catch {
     return null; // not base64, or a damaged stream: the caller reports it with the snapshot's id
   }
-}
-
-function toBase64(bytes: Uint8Array): string {
-  return btoa(strFromU8(bytes, true));
-}
-
-function fromBase64(text: string): Uint8Array {
-  return Uint8Array.from(atob(text), (char) => char.charCodeAt(0));
 }

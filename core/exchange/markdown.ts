@@ -4,16 +4,16 @@ import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Source } from '../catalogue/source.ts';
 import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
+import { SourceNumbers } from './sourceNumbers.ts';
 
-/** Numbers sources in the order in which they are cited. */
+/** Sources as numbered notes. */
 export class Footnotes {
-  readonly #numbers = new Map<RecordId, number>();
+  readonly #numbers = new SourceNumbers();
 
   /** The mark of a source, or of none. */
   cite(id: RecordId | undefined): string {
     if (!id) return ' (no source)';
-    if (!this.#numbers.has(id)) this.#numbers.set(id, this.#numbers.size + 1);
-    return `[^${this.#numbers.get(id)}]`;
+    return `[^${this.#numbers.of(id)}]`;
   }
 
   /** The marks of some sources. */
@@ -23,7 +23,7 @@ export class Footnotes {
 
   /** Every source that was cited, a line each. */
   list(catalogue: Catalogue): string[] {
-    return [...this.#numbers].map(
+    return this.#numbers.all.map(
       ([id, number]) => `[^${number}]: ${escapeMarkdown(wordSource(recordOf(catalogue, 'source', id)))}`,
     );
   }

@@ -1,5 +1,4 @@
 /** A side by side as data with a stable shape, and as a table for spreadsheets. */
-import Papa from 'papaparse';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { formatDay } from '../catalogue/days.ts';
 import type { Compared } from '../judging/sides/compareSides.ts';
@@ -24,6 +23,7 @@ import {
   wordSideValue,
   wordVerdict,
 } from '../wording/sideText.ts';
+import { formatCsv } from './csv.ts';
 
 /** What a document of a side by side is made from. */
 export interface SideDocument {
@@ -140,5 +140,5 @@ export function formatSideCsv({ catalogue, compared, said }: SideDocument): stri
       .map((word) => wordOnPoint(compared, word))
       .join('; '),
   ]);
-  return `${Papa.unparse([head, ...rows], { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  return formatCsv({ head, rows });
 }

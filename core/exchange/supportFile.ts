@@ -1,11 +1,11 @@
 /** Support going out: as JSON rows, as CSV, and as a calendar (RFC 5545) with a day for each end and each release that is expected. */
 import ical from 'ical-generator';
-import Papa from 'papaparse';
 import { formatDay } from '../catalogue/days.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { MS_PER_DAY } from '../catalogue/when.ts';
 import { isSupported, type SupportRow } from '../judging/support/supportRows.ts';
 import { SUPPORT_STATES, wordExpected, wordRule, wordSupport } from '../wording/supportText.ts';
+import { formatCsv } from './csv.ts';
 
 /** One line of `aspen support --json`. Dates are ISO 8601; what is not known is null. */
 export interface SupportLine {
@@ -89,8 +89,7 @@ export function formatSupportCsv(rows: readonly SupportRow[]): string {
       .map((cell) => cell ?? '');
   });
   const head = ['System', 'Released', 'Stated until', 'Computed until', 'Rule', 'State', 'Days left', 'Base'];
-  const table = [[...head, 'Base until', 'Days past its base', 'Next release'], ...lines];
-  return `${Papa.unparse(table, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  return formatCsv({ head: [...head, 'Base until', 'Days past its base', 'Next release'], rows: lines });
 }
 
 /**

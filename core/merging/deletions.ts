@@ -58,9 +58,8 @@ export class Deletions {
       const trial = heap.copy();
       this.#putBack(trial, decide);
       isSettled = !this.#rootsUnder(trial);
-      if (isSettled) for (const record of trial.put.values()) heap.set(record);
-      if (isSettled) for (const id of [...heap.removed]) if (trial.has(id)) heap.set(trial.get(id)!);
     }
+    this.#putBack(heap, decide);
     return [...this.#conflicts()];
   }
 

@@ -18,7 +18,7 @@ import { keyOfConflict, keyOfMeeting, UNDECIDED, type Choice, type Conflict } fr
 import { allRecords, mergeCatalogues } from './mergeCatalogues.ts';
 import { mergeLists } from './mergeLists.ts';
 import { checksumOfCatalogue, commonStates, sharedOf } from './ancestor.ts';
-import { markShared } from './markShared.ts';
+import { markShared, stateOf } from './markShared.ts';
 import { createSnapshot } from '../catalogue/snapshot.ts';
 import { packageRow } from '../formats/packageColumns.ts';
 import { PackedLists } from '../packages/packedLists.ts';
@@ -216,8 +216,12 @@ describe('the ancestor', () => {
     expect(commonStates(mine, { checksum: 'c', shared: [] })).toEqual(['c']);
     expect(commonStates(mine, { checksum: 'x', shared: shared('now') })).toEqual(['now']);
     expect(commonStates(mine, { checksum: 'x', shared: [] })).toEqual([]);
-    const marked = await markShared(sharedCatalogue(), sharedCatalogue(), '2026-11-29');
-    const again = await markShared(marked, sharedCatalogue(), '2026-11-30');
+    const marked = markShared(
+      sharedCatalogue(),
+      sharedCatalogue(),
+      await stateOf(sharedCatalogue(), '2026-11-29'),
+    );
+    const again = markShared(marked, sharedCatalogue(), await stateOf(sharedCatalogue(), '2026-11-30'));
     expect(sharedOf(again)).toEqual([
       { catalogue: 'c1', day: '2026-11-30', checksum: await checksumOfCatalogue(sharedCatalogue()) },
     ]);

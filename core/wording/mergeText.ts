@@ -1,6 +1,7 @@
 /** A merge in words: what came, what is in conflict, and what may be the same thing. */
 import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
+import type { FactValue } from '../catalogue/factValue.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
 import type { Conflict, Meeting } from '../merging/conflict.ts';
@@ -144,13 +145,9 @@ function findIfId(catalogue: Catalogue, text: string): string | undefined {
 
 function wordReading(key: string, value: unknown): string {
   const fact = findFactKey(key);
-  return fact && value !== null && typeof value !== 'object'
-    ? formatValue(fact, value as Parameters<typeof formatValue>[1])
-    : fact && Array.isArray(value)
-      ? formatValue(fact, value as Parameters<typeof formatValue>[1])
-      : typeof value === 'string'
-        ? value
-        : JSON.stringify(value);
+  const isValue = value !== null && (typeof value !== 'object' || Array.isArray(value));
+  if (fact && isValue) return formatValue(fact, value as FactValue);
+  return typeof value === 'string' ? value : JSON.stringify(value);
 }
 
 /** Why two things cannot both stand, by the rule that forbids it; empty for a field that both changed. */

@@ -3,9 +3,10 @@
  * client can be pointed at it (`/~cut/larkspur.example/archive`). Release files and the signatures on them are
  * left alone by the faults that concern indexes, and the other way round.
  */
-import { createReadStream, existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { createReadStream, existsSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Request, Response } from 'express';
+import { earlierState } from './states.ts';
 import { createSigningKey, type SigningKey } from '../repositories/signing.ts';
 
 /** What is known of the file that was asked for. */
@@ -81,7 +82,7 @@ export const FAULTS: readonly Fault[] = [
     name: 'stale',
     says: 'serves the oldest state that was kept, rightly signed',
     misbehave: ({ root, path }, _request, response) => {
-      const old = oldestState(root, path);
+      const old = earlierState(root, path, ([oldest]) => oldest);
       return old ? send(response, readFileSync(join(root, old))) : false;
     },
   },
@@ -167,22 +168,6 @@ function sendEndlessly(response: Response): void {
     response.end();
   };
   more();
-}
-
-/** The same file in the oldest snapshot of its repository, where one was kept. */
-function oldestState(root: string, path: string): string | null {
-  const parts = path.split('/');
-  for (let depth = 1; depth < parts.length; depth++) {
-    const place = parts.slice(0, depth).join('/');
-    const snapshots = join(root, place, 'snapshots');
-    if (!existsSync(snapshots)) continue;
-    const rest = parts.slice(depth).join('/');
-    const day = readdirSync(snapshots)
-      .sort()
-      .find((name) => existsSync(join(snapshots, name, rest)));
-    return day ? `${place}/snapshots/${day}/${rest}` : null;
-  }
-  return null;
 }
 
 /** The file that a detached signature is for. */

@@ -7,9 +7,9 @@
  *     POST /day/2026-08-19                                       as of that day from now on; /day/now takes it back
  */
 import express, { type Express } from 'express';
-import { existsSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { readdirSync } from 'node:fs';
 import { FAULTS } from './faults.ts';
+import { earlierState } from './states.ts';
 
 /** Creates the mirror over a tree that `build.ts` wrote. */
 export function createMirror(root: string): Express {
@@ -29,7 +29,8 @@ export function createMirror(root: string): Express {
     response.type('text').send(day ? `The mirror is as of ${day}.\n` : 'The mirror is as it is now.\n');
   });
   app.use((request, _response, next) => {
-    const earlier = day && stateOn(root, decodeURIComponent(request.path).replace(/^\/+/, ''), day);
+    const path = decodeURIComponent(request.path).replace(/^\/+/, '');
+    const earlier = day && earlierState(root, path, (days) => days.findLast((each) => each <= day));
     if (earlier) request.url = `/${earlier}`;
     next();
   });
@@ -46,22 +47,6 @@ export function createMirror(root: string): Express {
     response.status(404).type('text').send('Not found.\n');
   });
   return app;
-}
-
-/** The same file in the snapshot of its repository that was the newest on a day; null where none was kept. */
-function stateOn(root: string, path: string, day: string): string | null {
-  const parts = path.split('/');
-  if (parts.includes('..') || parts.includes('snapshots')) return null;
-  for (let depth = 1; depth < parts.length; depth++) {
-    const snapshots = join(root, ...parts.slice(0, depth), 'snapshots');
-    if (!existsSync(snapshots)) continue;
-    const rest = parts.slice(depth).join('/');
-    const newest = readdirSync(snapshots)
-      .sort()
-      .findLast((name) => name <= day && existsSync(join(snapshots, name, rest)));
-    return newest ? [...parts.slice(0, depth), 'snapshots', newest, rest].join('/') : null;
-  }
-  return null;
 }
 
 const files = (root: string) =>

@@ -12,6 +12,7 @@ import {
   mirrorRequestSchema,
   type MirrorEvent,
   type MirrorLimits,
+  type MirrorRequest,
 } from '../../core/exchange/mirrorMessages.ts';
 import { createIssue, type Issue } from '../../core/issue.ts';
 import { isLocalName } from '../localName.ts';
@@ -33,42 +34,40 @@ export function createMirrorApi(downloader: Downloader, clock: () => number = Da
     const limits: MirrorLimits = { hosts: downloader.hosts.list, fileBytes: downloader.limits.fileBytes };
     response.set('Cache-Control', 'no-store').json(limits);
   });
-  router.post(
-    '/look',
-    express.json({ limit: '400kb', type: 'application/json' }),
-    async (request, response) => {
-      const parsed = mirrorRequestSchema.safeParse(request.body);
-      if (!parsed.success) {
-        const [issue] = parsed.error.issues;
-        const params = { field: issue.path.join('.') || 'request', reason: issue.message };
-        return refuse(response, 400, createIssue('error', 'mirror.request', 'request', params));
-      }
-      if (running >= downloader.limits.concurrent)
-        return refuse(response, 429, createIssue('error', 'mirror.busy', 'request', { count: running }));
-      running++;
-      try {
-        const signal = AbortSignal.timeout(downloader.limits.totalMs);
-        const looked = await lookAt(downloader, parsed.data, { signal, now: clock() });
-        if (looked.ok) response.set('Cache-Control', 'no-store').json(looked.value);
-        else response.status(502).json({ type: 'failed', issues: looked.issues } satisfies MirrorEvent);
-      } catch (error) {
-        const reason = error instanceof Error ? error.message : String(error);
-        refuse(response, 502, createIssue('error', 'mirror.unreachable', parsed.data.url, { reason }));
-      } finally {
-        running--;
-      }
-    },
-  );
-  router.post('/', express.json({ limit: '400kb', type: 'application/json' }), async (request, response) => {
+  const json = express.json({ limit: '400kb', type: 'application/json' });
+  /** What is asked for, where it may run now: then it counts as running. Else the request is refused, and null. */
+  const begin = (request: Request, response: Response): MirrorRequest | null => {
     const parsed = mirrorRequestSchema.safeParse(request.body);
     if (!parsed.success) {
       const [issue] = parsed.error.issues;
       const params = { field: issue.path.join('.') || 'request', reason: issue.message };
-      return refuse(response, 400, createIssue('error', 'mirror.request', 'request', params));
+      refuse(response, 400, createIssue('error', 'mirror.request', 'request', params));
+      return null;
     }
-    if (running >= downloader.limits.concurrent)
-      return refuse(response, 429, createIssue('error', 'mirror.busy', 'request', { count: running }));
+    if (running >= downloader.limits.concurrent) {
+      refuse(response, 429, createIssue('error', 'mirror.busy', 'request', { count: running }));
+      return null;
+    }
     running++;
+    return parsed.data;
+  };
+  router.post('/look', json, async (request, response) => {
+    const asked = begin(request, response);
+    if (!asked) return;
+    try {
+      const signal = AbortSignal.timeout(downloader.limits.totalMs);
+      const looked = await lookAt(downloader, asked, { signal, now: clock() });
+      if (looked.ok) response.set('Cache-Control', 'no-store').json(looked.value);
+      else refuse(response, 502, ...looked.issues);
+    } catch (error) {
+      refuse(response, 502, unreachable(asked, error));
+    } finally {
+      running--;
+    }
+  });
+  router.post('/', json, async (request, response) => {
+    const asked = begin(request, response);
+    if (!asked) return;
     const stop = new AbortController();
     response.on('close', () => stop.abort());
     const signal = AbortSignal.any([stop.signal, AbortSignal.timeout(downloader.limits.totalMs)]);
@@ -82,7 +81,7 @@ export function createMirrorApi(downloader: Downloader, clock: () => number = Da
     };
     let told = 0;
     try {
-      const result = await readRepository(downloader, parsed.data, {
+      const result = await readRepository(downloader, asked, {
         signal,
         now: clock(),
         onProgress: (file, done, total) => {
@@ -97,11 +96,7 @@ export function createMirrorApi(downloader: Downloader, clock: () => number = Da
       });
       tell(result.ok ? { type: 'done' } : { type: 'failed', issues: result.issues });
     } catch (error) {
-      const reason = error instanceof Error ? error.message : String(error);
-      tell({
-        type: 'failed',
-        issues: [createIssue('error', 'mirror.unreachable', parsed.data.url, { reason })],
-      });
+      tell({ type: 'failed', issues: [unreachable(asked, error)] });
     } finally {
       running--;
       response.end();
@@ -137,6 +132,11 @@ function isFromHere(request: Request): boolean {
   );
 }
 
-function refuse(response: Response, status: number, issue: Issue): void {
-  response.status(status).json({ type: 'failed', issues: [issue] } satisfies MirrorEvent);
+function refuse(response: Response, status: number, ...issues: readonly Issue[]): void {
+  response.status(status).json({ type: 'failed', issues } satisfies MirrorEvent);
+}
+
+function unreachable({ url }: MirrorRequest, error: unknown): Issue {
+  const reason = error instanceof Error ? error.message : String(error);
+  return createIssue('error', 'mirror.unreachable', url, { reason });
 }

@@ -4,24 +4,20 @@ import { recordOf, recordsOf, type Catalogue } from '../../catalogue/catalogue.t
 import { formatDay } from '../../catalogue/days.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
-import { safeMeasure } from '../../drawing/fitText.ts';
-import { formatMapPicture } from '../../drawing/mapPicture.ts';
-import { familyColourOf, LIGHT_PALETTE } from '../../drawing/palette.ts';
+import { FILE_DRAWING, formatLineagePicture } from '../../drawing/lineagePicture.ts';
 import type { PackageColumns } from '../../formats/packageColumns.ts';
 import { createIssue, failure, success, type Result } from '../../issue.ts';
 import { LineageView } from '../../judging/lineageView.ts';
 import { supportRows } from '../../judging/support/supportRows.ts';
-import { DETAILS } from '../../lineage/map/detail.ts';
-import { layoutMap } from '../../lineage/map/layoutMap.ts';
-import { shapeOf } from '../../lineage/map/shapeOf.ts';
 import { nameOf } from '../../lineage/names.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { formatNumberOf } from '../../wording/valueText.ts';
+import { formatCsv } from '../csv.ts';
 import { formatDot, formatGraphMl } from '../graphFile.ts';
 import { formatSupportCalendar } from '../supportFile.ts';
 import { formatLinkedData } from './linkedData.ts';
 import { formatCycloneDx, formatSpdx, type BillOf } from './packageBills.ts';
-import { formatCsv, openTableOf, type TableName } from './tables.ts';
+import { openTableOf, type TableName } from './tables.ts';
 
 /** The formats, each with what it is, the ending of its files and their media type. */
 export const EXPORT_FORMATS = {
@@ -124,14 +120,10 @@ function graphOf(catalogue: Catalogue, day: number) {
 }
 
 function mapOf(catalogue: Catalogue, day: number): string {
-  const { graph, factsOf, title } = graphOf(catalogue, day);
-  return formatMapPicture({
-    layout: layoutMap(shapeOf(graph)).at(DETAILS[graph.nodes.size > 150 ? 2 : 0]),
-    ...{ graph, factsOf, title, measure: safeMeasure, font: "system-ui, 'Segoe UI', sans-serif" },
-    subtitle: `As of ${formatWhen(formatDay(day))} · ${formatNumberOf(graph.nodes.size, 'distribution')}`,
-    colours: LIGHT_PALETTE.colours,
-    familyColour: familyColourOf(graph, LIGHT_PALETTE),
-  });
+  const { title, ...lineage } = graphOf(catalogue, day);
+  const count = formatNumberOf(lineage.graph.nodes.size, 'distribution');
+  const subtitle = `As of ${formatWhen(formatDay(day))} · ${count}`;
+  return formatLineagePicture(lineage, { title, subtitle, wholeUpTo: 150 }, FILE_DRAWING);
 }
 
 function billOf({ catalogue, snapshot: id, made, program }: ExportAsk): BillOf | null {

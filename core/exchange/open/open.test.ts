@@ -19,7 +19,8 @@ import { parseCatalogueFile } from '../catalogueFile.ts';
 import { createExport, EXPORT_FORMATS, type ExportFormat } from './exportFile.ts';
 import { formatLinkedData, idOf, TERMS } from './linkedData.ts';
 import { formatCycloneDx, formatSpdx, packageUrlOf } from './packageBills.ts';
-import { formatCsv, OPEN_TABLES, openTableOf, type TableName } from './tables.ts';
+import { formatCsv } from '../csv.ts';
+import { OPEN_TABLES, openTableOf, type TableName } from './tables.ts';
 
 const whole = valueOf(parseCatalogueFile(readFileSync(`${builtSample()}catalogue.json`, 'utf8'), 'sample'));
 const { catalogue } = whole;

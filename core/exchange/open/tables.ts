@@ -1,8 +1,4 @@
-/**
- * Every table that is shown, for CSV (RFC 4180). Dates are as they are recorded (ISO 8601, EDTF). What a spreadsheet would take
- * for a formula begins with an apostrophe.
- */
-import Papa from 'papaparse';
+/** Every table that is shown. Dates are as they are recorded (ISO 8601, EDTF). */
 import { labelOfArea } from '../../catalogue/areas.ts';
 import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
@@ -54,11 +50,6 @@ export const OPEN_TABLES: Readonly<Record<TableName, string>> = {
 /** A table of the catalogue as of a day. */
 export function openTableOf(catalogue: Catalogue, name: TableName, day: number): OpenTable {
   return (MAKERS[name] as Maker)(catalogue, day);
-}
-
-/** The table as CSV: RFC 4180, UTF-8, CR LF, a head line. */
-export function formatCsv({ head, rows }: OpenTable): string {
-  return `${Papa.unparse([[...head], ...rows.map((row) => row.map((cell) => cell ?? ''))], { escapeFormulae: true, newline: '\r\n' })}\r\n`;
 }
 
 function dossiersTable(catalogue: Catalogue, day: number): OpenTable {

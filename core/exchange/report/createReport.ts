@@ -13,7 +13,7 @@ import { distributionOf } from '../../lineage/releases.ts';
 import { dossierDocument } from './dossierDocument.ts';
 import type { ReportDocument } from './document.ts';
 import { areaDocument, familyDocument, purposeDocument, sinceDocument } from './moreDocuments.ts';
-import type { Drawing, Lineage } from './pictures.ts';
+import type { Drawing, Lineage } from '../../drawing/lineagePicture.ts';
 import { sideDocument } from './sideDocument.ts';
 
 /** What is asked for. Days are since 1970-01-01. */

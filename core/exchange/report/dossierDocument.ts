@@ -31,7 +31,8 @@ import {
   type ReportPart,
   type Sentence,
 } from './document.ts';
-import { mapBlock, stripBlock, supportBlock, type Drawing, type Lineage } from './pictures.ts';
+import type { Drawing, Lineage } from '../../drawing/lineagePicture.ts';
+import { mapBlock, stripBlock, supportBlock } from './pictures.ts';
 
 /** What a report may draw on beside the records; without it there are no pictures. */
 export interface Illustration {

@@ -34,7 +34,8 @@ import {
   type ReportPart,
   type Sentence,
 } from './document.ts';
-import { mapBlock, rankBlock, type Lineage } from './pictures.ts';
+import type { Lineage } from '../../drawing/lineagePicture.ts';
+import { mapBlock, rankBlock } from './pictures.ts';
 
 const asOfText = (day: number) => `As of ${formatWhen(formatDay(day))}`;
 

@@ -4,34 +4,14 @@ import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { labelOfArea } from '../../catalogue/areas.ts';
 import { formatBarPicture, type Bar } from '../../drawing/barPicture.ts';
-import type { MeasureText } from '../../drawing/fitText.ts';
-import { formatMapPicture } from '../../drawing/mapPicture.ts';
-import { familyColourOf, type Palette } from '../../drawing/palette.ts';
+import { formatLineagePicture, type Drawing, type Lineage } from '../../drawing/lineagePicture.ts';
 import { escapeXml } from '../../drawing/xml.ts';
-import type { PlateFacts } from '../../judging/plateFacts.ts';
 import type { Ranking } from '../../judging/purpose/ranking.ts';
 import type { SupportRow } from '../../judging/support/supportRows.ts';
 import { isApart, type StripBar } from '../../layers/strip.ts';
-import { DETAILS } from '../../lineage/map/detail.ts';
-import { layoutMap } from '../../lineage/map/layoutMap.ts';
-import { shapeOf } from '../../lineage/map/shapeOf.ts';
-import type { LineageGraph } from '../../lineage/lineageGraph.ts';
 import { wordScore } from '../../wording/purposeText.ts';
 import { SUPPORT_STATES } from '../../wording/supportText.ts';
 import type { Block } from './document.ts';
-
-/** What pictures are drawn with. */
-export interface Drawing {
-  readonly palette: Palette;
-  readonly measure: MeasureText;
-  readonly font: string;
-}
-
-/** A lineage to draw from. */
-export interface Lineage {
-  readonly graph: LineageGraph;
-  readonly factsOf: (id: RecordId) => PlateFacts | undefined;
-}
 
 /** Beyond so many plates a page would be unreadable. */
 const MOST_PLATES = 150;
@@ -42,17 +22,12 @@ export function mapBlock(
   shown: ReadonlySet<RecordId>,
   title: string,
   subtitle: string,
-  { palette, measure, font }: Drawing,
+  drawing: Drawing,
 ): Block[] {
   const isShown = (id: RecordId) => shown.has(id) && graph.nodes.has(id);
   const count = [...shown].filter(isShown).length;
   if (count < 2 || count > MOST_PLATES) return [];
-  const layout = layoutMap(shapeOf(graph, { node: isShown })).at(DETAILS[count > 40 ? 2 : 0]);
-  const svg = formatMapPicture({
-    ...{ layout, graph, factsOf, title, subtitle, measure, font },
-    colours: palette.colours,
-    familyColour: familyColourOf(graph, palette),
-  });
+  const svg = formatLineagePicture({ graph, factsOf }, { title, subtitle, wholeUpTo: 40, isShown }, drawing);
   const links = graph.links.filter(({ base, derivative }) => isShown(base) && isShown(derivative));
   const name = (id: RecordId) => graph.nodes.get(id)?.name ?? id;
   const told = links.map(

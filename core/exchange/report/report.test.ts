@@ -7,8 +7,7 @@ import { catalogueOf, distribution, link, reading, release, source } from '../..
 import { createAbout, ABOUT_ID } from '../../catalogue/about.ts';
 import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { firstDayOf } from '../../catalogue/days.ts';
-import { safeMeasure } from '../../drawing/fitText.ts';
-import { LIGHT_PALETTE, PAGE_PALETTE } from '../../drawing/palette.ts';
+import { FILE_DRAWING, PAGE_DRAWING } from '../../drawing/lineagePicture.ts';
 import { parseCatalogueFile } from '../catalogueFile.ts';
 import { openPointsOf } from '../../judging/open/openPoints.ts';
 import { dossierStatements } from '../../judging/statements/dossierStatements.ts';
@@ -26,8 +25,8 @@ const sample = (() => {
   return read.value.catalogue;
 })();
 const DAY = firstDayOf('2026-11-24');
-const drawing = { palette: PAGE_PALETTE, measure: safeMeasure, font: 'sans-serif' };
-const make = (ask: ReportAsk, catalogue: Catalogue = sample) => createReport(catalogue, ask, DAY, drawing);
+const make = (ask: ReportAsk, catalogue: Catalogue = sample) =>
+  createReport(catalogue, ask, DAY, PAGE_DRAWING);
 const html = (document: ReportDocument, catalogue: Catalogue = sample) =>
   formatReportHtml(catalogue, document, imprintOf(catalogue, '2026-11-29'));
 
@@ -137,7 +136,7 @@ describe('a report of a dossier', () => {
       expect(picture.svg).toContain('var(--');
       expect(picture.text.length).toBeGreaterThan(30);
     }
-    const alone = createReport(sample, ASKS.dossier, DAY, { ...drawing, palette: LIGHT_PALETTE });
+    const alone = createReport(sample, ASKS.dossier, DAY, FILE_DRAWING);
     expect(formatReportMarkdown(sample, alone)).toContain('](data:image/svg+xml;base64,');
     expect(JSON.stringify(alone)).not.toContain('var(--');
   });

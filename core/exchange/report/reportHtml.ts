@@ -8,6 +8,7 @@ import { paletteStyle } from '../../drawing/palette.ts';
 import { escapeXml } from '../../drawing/xml.ts';
 import { wordConditions } from '../../wording/conditionsText.ts';
 import { wordSource } from '../markdown.ts';
+import { SourceNumbers } from '../sourceNumbers.ts';
 import type { Block, Imprint, ReportDocument, ReportPart, Sentence } from './document.ts';
 import { wordImprint } from './reportMarkdown.ts';
 
@@ -151,9 +152,9 @@ function blockHtml(block: Block, notes: Notes): string {
   }
 }
 
-/** Sources, numbered in the order in which they are cited. */
+/** Sources as numbered marks that lead to their list. */
 class Notes {
-  readonly #numbers = new Map<RecordId, number>();
+  readonly #numbers = new SourceNumbers();
 
   sentence({ text, sources, remark }: Sentence): string {
     const around = remark ? `<span class="remark">${escapeXml(remark.replace(/\.$/, ''))}</span>` : '';
@@ -166,13 +167,12 @@ class Notes {
   }
 
   #mark(id: RecordId): string {
-    if (!this.#numbers.has(id)) this.#numbers.set(id, this.#numbers.size + 1);
-    const number = this.#numbers.get(id)!;
+    const number = this.#numbers.of(id);
     return `<a href="#source-${number}" aria-label="Source ${number}">${number}</a>`;
   }
 
   section(catalogue: Catalogue): string[] {
-    const lines = [...this.#numbers].map(([id, number]) => {
+    const lines = this.#numbers.all.map(([id, number]) => {
       const source = recordOf(catalogue, 'source', id);
       const around = source ? wordConditions(source.conditions) : '';
       return `<li id="source-${number}">${linked(wordSource(source), source?.place ?? '')}${around ? `<span class="remark">${escapeXml(around.replace(/\.$/, ''))}</span>` : ''}</li>`;

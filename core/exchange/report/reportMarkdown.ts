@@ -1,6 +1,7 @@
 /** A report as Markdown (CommonMark with tables): sources are numbered notes, pictures stand inside as data. */
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
+import { textToBase64 } from '../base64.ts';
 import { escapeMarkdown, Footnotes } from '../markdown.ts';
 import type { Block, Imprint, ReportDocument, Sentence } from './document.ts';
 
@@ -36,7 +37,7 @@ function blockLines(block: Block, notes: Footnotes): string[] {
     case 'list':
       return block.items.map((item) => `- ${sentenceText(item, notes)}`);
     case 'picture':
-      return [`![${escapeMarkdown(block.text)}](data:image/svg+xml;base64,${base64Of(block.svg)})`];
+      return [`![${escapeMarkdown(block.text)}](data:image/svg+xml;base64,${textToBase64(block.svg)})`];
     case 'table':
       return [
         `| ${block.head.map(escapeMarkdown).join(' | ')} |`,
@@ -49,10 +50,4 @@ function blockLines(block: Block, notes: Footnotes): string[] {
 function sentenceText({ text, sources, remark }: Sentence, notes: Footnotes): string {
   const around = remark ? ` (${escapeMarkdown(remark.replace(/\.$/, ''))})` : '';
   return `${escapeMarkdown(text)}${around}${sources ? notes.citeAll(sources) : ''}`;
-}
-
-function base64Of(text: string): string {
-  let binary = '';
-  for (const byte of new TextEncoder().encode(text)) binary += String.fromCharCode(byte);
-  return btoa(binary);
 }

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { formatNumberOf, listOf } from '../../../core/wording/valueText.ts';
 import { wordKindCount } from '../../../core/wording/mergeText.ts';
 import type { Result } from '../../../core/issue.ts';
+import FileDrop from '../../parts/FileDrop.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useMergeStore } from '../../stores/mergeStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
@@ -13,19 +14,13 @@ import MergeReport from './MergeReport.vue';
 const store = useCatalogueStore();
 const merge = useMergeStore();
 const notices = useNoticeStore();
-const file = ref<HTMLInputElement | null>(null);
 const ancestor = ref<HTMLInputElement | null>(null);
-const isOver = ref(false);
 const here = computed(() => store.about?.title ?? 'this catalogue');
 
 const told = (result: Result<unknown>) =>
   notices.tellTrouble(result) && result.issues.length > 0 && notices.tellIssues(result.issues);
 
-async function begin(files: FileList | null | undefined): Promise<void> {
-  const [chosen] = files ?? [];
-  if (chosen) told(await merge.begin(chosen));
-  if (file.value) file.value.value = '';
-}
+const begin = async (file: File) => told(await merge.begin(file));
 async function compareWith(files: FileList | null): Promise<void> {
   const [chosen] = files ?? [];
   if (chosen) told(await merge.setAncestor(chosen));
@@ -34,10 +29,6 @@ async function compareWith(files: FileList | null): Promise<void> {
 async function take(): Promise<void> {
   const title = merge.theirs?.title ?? '';
   if (notices.tellTrouble(await merge.take())) notices.tell(`“${title}” is merged. One undo takes it back.`);
-}
-function dropped(event: DragEvent): void {
-  isOver.value = false;
-  void begin(event.dataTransfer?.files);
 }
 const what = computed(() => {
   const { view } = merge;
@@ -55,22 +46,13 @@ const what = computed(() => {
 </script>
 
 <template>
-  <section
-    aria-label="Merge"
-    :class="{ over: isOver }"
-    @dragover.prevent="isOver = true"
-    @dragleave="isOver = false"
-    @drop.prevent="dropped"
+  <FileDrop
+    v-slot="{ choose }"
+    label="Merge"
+    input-label="Catalogue file to merge"
+    accept=".json,application/json"
+    @file="begin"
   >
-    <input
-      ref="file"
-      class="visually-hidden"
-      type="file"
-      accept=".json,application/json"
-      tabindex="-1"
-      aria-label="Catalogue file to merge"
-      @change="begin(($event.target as HTMLInputElement).files)"
-    />
     <input
       ref="ancestor"
       class="visually-hidden"
@@ -93,7 +75,7 @@ const what = computed(() => {
         both changed is laid side by side for you to decide. Nothing is changed before you say so.
       </p>
       <p>
-        <v-btn variant="flat" color="primary" :disabled="!store.canEdit" @click="file?.click()"
+        <v-btn variant="flat" color="primary" :disabled="!store.canEdit" @click="choose"
           >Choose a catalogue file …</v-btn
         >
       </p>
@@ -168,17 +150,10 @@ const what = computed(() => {
         <span class="small soft">One step, which undo takes back.</span>
       </p>
     </template>
-  </section>
+  </FileDrop>
 </template>
 
 <style scoped>
-section {
-  min-height: 60vh;
-}
-.over {
-  outline: 2px dashed rgb(var(--v-theme-accent));
-  outline-offset: -4px;
-}
 .answer {
   margin-top: 4px;
   font-size: 14.5px;

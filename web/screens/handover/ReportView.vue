@@ -4,7 +4,7 @@ import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
-import { LIGHT_PALETTE } from '../../../core/drawing/palette.ts';
+import { FILE_DRAWING } from '../../../core/drawing/lineagePicture.ts';
 import { imprintOf } from '../../../core/exchange/report/document.ts';
 import { REPORT_KINDS } from '../../../core/exchange/report/createReport.ts';
 import { formatReportHtml, reportFileName } from '../../../core/exchange/report/reportHtml.ts';
@@ -60,7 +60,7 @@ function saveHtml(): void {
   notices.tell(`Saved as ${name}.`);
 }
 function saveMarkdown(): void {
-  const document = report.documentIn(LIGHT_PALETTE)!;
+  const document = report.documentIn(FILE_DRAWING)!;
   const name = `${reportFileName(document)}.md`;
   saveTextFile(name, 'text/markdown', formatReportMarkdown(catalogue.value, document, imprint.value));
   notices.tell(`Saved as ${name}.`);

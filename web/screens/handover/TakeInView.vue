@@ -13,6 +13,7 @@ import { proposeTable, takeTable } from '../../../core/editing/tables/takeTable.
 import { parseSourceLine } from '../../../core/editing/sourceLine.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { formatCount, formatNumberOf, listOf } from '../../../core/wording/valueText.ts';
+import FileDrop from '../../parts/FileDrop.vue';
 import { notesOf } from '../../stores/browserHost.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
@@ -21,12 +22,10 @@ import { useNoticeStore } from '../../stores/noticeStore.ts';
 const store = useCatalogueStore();
 const notices = useNoticeStore();
 const notes = notesOf(() => window.localStorage);
-const input = ref<HTMLInputElement | null>(null);
 const text = ref('');
 const fileName = ref('');
 const source = ref('');
 const mapping = ref<ColumnTarget[]>([]);
-const isOver = ref(false);
 const MOST_BYTES = 64 << 20;
 const SHOWN = 100;
 
@@ -63,10 +62,7 @@ const shown = computed(() =>
     .slice(0, SHOWN),
 );
 
-async function open(files: FileList | null | undefined): Promise<void> {
-  const [file] = files ?? [];
-  if (input.value && !file) return;
-  if (!file) return;
+async function open(file: File): Promise<void> {
   if (file.size > MOST_BYTES) {
     notices.tell(
       `${file.name} is larger than 64 MB. Nothing was read: cut it down to the lines that are meant.`,
@@ -76,7 +72,6 @@ async function open(files: FileList | null | undefined): Promise<void> {
   text.value = await file.text();
   fileName.value = file.name;
   source.value ||= `page ${file.name}, ${today()}`;
-  if (input.value) input.value.value = '';
 }
 function map(at: number, to: string): void {
   mapping.value = mapping.value.map((each, i) =>
@@ -94,29 +89,16 @@ function take(): void {
   fileName.value = '';
   source.value = '';
 }
-function dropped(event: DragEvent): void {
-  isOver.value = false;
-  void open(event.dataTransfer?.files);
-}
 </script>
 
 <template>
-  <section
-    aria-label="Take in"
-    :class="{ over: isOver }"
-    @dragover.prevent="isOver = true"
-    @dragleave="isOver = false"
-    @drop.prevent="dropped"
+  <FileDrop
+    v-slot="{ choose }"
+    label="Take in"
+    input-label="Table to take in"
+    accept=".csv,.tsv,.txt,text/csv"
+    @file="open"
   >
-    <input
-      ref="input"
-      class="visually-hidden"
-      type="file"
-      accept=".csv,.tsv,.txt,text/csv"
-      tabindex="-1"
-      aria-label="Table to take in"
-      @change="open(($event.target as HTMLInputElement).files)"
-    />
     <div v-if="!text" class="empty">
       <h2>Take a table in</h2>
       <p>
@@ -124,7 +106,7 @@ function dropped(event: DragEvent): void {
         would come of every line before anything is changed.
       </p>
       <p>
-        <v-btn variant="flat" color="primary" :disabled="!store.canEdit" @click="input?.click()"
+        <v-btn variant="flat" color="primary" :disabled="!store.canEdit" @click="choose"
           >Choose a table …</v-btn
         >
       </p>
@@ -208,19 +190,12 @@ function dropped(event: DragEvent): void {
         and {{ formatCount(table.lines.length - SHOWN) }} more lines
       </p>
     </template>
-  </section>
+  </FileDrop>
 </template>
 
 <style scoped>
-section {
-  min-height: 60vh;
-}
-section > h2 {
+h2:not(.empty h2) {
   margin: 16px 0 6px;
-}
-.over {
-  outline: 2px dashed rgb(var(--v-theme-accent));
-  outline-offset: -4px;
 }
 .answer {
   margin: 4px 0 10px;

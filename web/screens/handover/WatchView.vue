@@ -5,10 +5,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
-import { createRelease } from '../../../core/catalogue/release.ts';
-import { createFreshId } from '../../../core/catalogue/freshId.ts';
-import { tokenOf } from '../../../core/catalogue/recordId.ts';
-import { addReleases } from '../../../core/editing/releases.ts';
+import { addSeenRelease } from '../../../core/editing/seenRelease.ts';
 import { writeQuestion } from '../../../core/editing/questions.ts';
 import { nameOfRequest, requestOfAddress } from '../../../core/exchange/watchedAddress.ts';
 import { findSubject } from '../../../core/lineage/findSubject.ts';
@@ -79,18 +76,11 @@ async function fetchIt({ request }: Watched): Promise<void> {
 function addRelease(each: Watched): void {
   const { seen, of } = each;
   if (!seen || !of) return;
-  const distribution = distributionOf(catalogue.value, of);
-  const version = seen.version || seen.codename || seen.suite;
-  const made = createRelease({
-    id: createFreshId('release', `${tokenOf(distribution)}-${version}`, (id) =>
-      catalogue.value.records.release.has(id),
-    ),
-    ...{ distribution, version, codeName: seen.version ? seen.codename : '' },
-    note: `Seen at ${nameOfRequest(each.request)} on ${today()}.`,
-  });
-  if (!commit(addReleases(catalogue.value, [made]))) return;
+  const at = { repository: nameOfRequest(each.request), day: today() };
+  const edit = addSeenRelease(catalogue.value, distributionOf(catalogue.value, of), seen, at);
+  if (!commit(edit) || !edit.ok) return;
   watching.settle(each);
-  notices.tell(`Added ${nameOf(store.catalogue, made.id)}. Undo takes it back.`);
+  notices.tell(`Added ${nameOf(store.catalogue, edit.value.made.id)}. Undo takes it back.`);
 }
 function askAbout(each: Watched, text: string): void {
   const subject = each.of && catalogue.value.records.distribution.has(each.of) ? each.of : null;

@@ -4,14 +4,11 @@ import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
 import { findRecord, recordOf, recordsOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { safeMeasure } from '../../../core/drawing/fitText.ts';
-import { PAGE_PALETTE, type Palette } from '../../../core/drawing/palette.ts';
+import { PAGE_DRAWING, type Drawing } from '../../../core/drawing/lineagePicture.ts';
 import { chooseParts, type ReportDocument } from '../../../core/exchange/report/document.ts';
 import { createReport, REPORT_KINDS, type ReportAsk } from '../../../core/exchange/report/createReport.ts';
 
 type Query = Readonly<Record<string, string | undefined>>;
-
-const FONT = "system-ui, 'Segoe UI', sans-serif";
 
 /** A year before the day, where nothing else is asked. */
 const YEAR = 365;
@@ -36,10 +33,9 @@ export function useReport(catalogue: Ref<Catalogue>, day: Ref<number>, query: Co
   const ask = computed(() =>
     askOf(kind.value, subjects.value, area.value, since.value, catalogue.value, query.value),
   );
-  const make = (palette: Palette): ReportDocument | null =>
-    ask.value &&
-    createReport(catalogue.value, ask.value, day.value, { palette, measure: safeMeasure, font: FONT });
-  const whole = computed(() => make(PAGE_PALETTE));
+  const make = (drawing: Drawing): ReportDocument | null =>
+    ask.value && createReport(catalogue.value, ask.value, day.value, drawing);
+  const whole = computed(() => make(PAGE_DRAWING));
   /** The ids of the parts that are chosen, in their order; all where the address says nothing. */
   const chosen = computed(() => {
     const all = whole.value?.parts.map(({ id }) => id) ?? [];
@@ -51,9 +47,9 @@ export function useReport(catalogue: Ref<Catalogue>, day: Ref<number>, query: Co
   return {
     ...{ kind, subjects, area, ask, whole, chosen, document },
     sinceDay: computed(() => formatDay(since.value)),
-    /** The chosen parts with pictures in other colours: Markdown has no custom properties. */
-    documentIn: (palette: Palette) => {
-      const made = make(palette);
+    /** The chosen parts with pictures drawn otherwise: Markdown has no colours of a page. */
+    documentIn: (drawing: Drawing) => {
+      const made = make(drawing);
       return made && chooseParts(made, chosen.value);
     },
   };

@@ -7,7 +7,8 @@ import { formatMapPicture } from '../../../core/drawing/mapPicture.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import { familyColourOf, LIGHT_PALETTE } from '../../../core/drawing/palette.ts';
+import { familyColours } from '../../../core/drawing/familyColours.ts';
+import { LIGHT_PALETTE } from '../../../core/drawing/palette.ts';
 import { MAP_FONT, measureText } from '../../parts/measureText.ts';
 import { bitmapOf, fontStyle, PICTURE_TOO_LARGE } from '../../parts/pictureFile.ts';
 import { saveBlob, saveTextFile } from '../../parts/saveTextFile.ts';
@@ -41,7 +42,7 @@ export function useLineageExport(subject: Ref<ExportSubject>) {
         .filter(Boolean)
         .join(' · '),
       colours: LIGHT_PALETTE.colours,
-      familyColour: familyColourOf(graph, LIGHT_PALETTE),
+      familyColour: familyColours(graph, LIGHT_PALETTE.family),
       measure: measureText,
       font: MAP_FONT,
       style,
