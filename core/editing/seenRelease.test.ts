@@ -16,7 +16,8 @@ const add = (of: Parameters<typeof addSeenRelease>[2], to = catalogue) => {
 describe('a release that was seen', () => {
   it('is named by its version, and keeps the code name beside it', () => {
     const { made } = add({ version: '32', codename: 'sorrel', suite: 'stable' });
-    expect(made).toMatchObject({ distribution: fenwick.id, version: '32', codeName: 'sorrel', date: '' });
+    expect(made).toMatchObject({ distribution: fenwick.id, version: '32', codeName: 'sorrel' });
+    expect(made.date).toBeUndefined();
     expect(made.note).toBe('Seen at mirror.example/fenwick on 2026-11-20.');
   });
 
