@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { openBrowser, startServer } from '../e2e/browser.ts';
 import { median, needs, type BenchResult } from './compare.ts';
-import { largeCatalogue } from './edits.ts';
+import { largestCatalogue } from '../testing/largestCatalogue.ts';
 
 const ROUNDS = 5;
 /** How many times JSON.parse of the export opening may take. */
@@ -26,26 +26,55 @@ export async function openCatalogueBench(): Promise<BenchResult[]> {
     const { page } = browser;
     page.setDefaultTimeout(120_000);
     const file = join(folder, 'catalogue.json');
-    const { catalogue } = largeCatalogue();
+    const { catalogue } = largestCatalogue();
     const count = catalogue.records.reading.size.toLocaleString('en');
     writeFileSync(file, formatCatalogueFile({ catalogue, packages: new Map() }, '2026-01-01T00:00:00Z'));
     await page.goto(server.address);
     await page.getByText(/^Saved/).waitFor();
-    const begun = performance.now();
-    await page.getByLabel('Catalogue file to read').setInputFiles(file);
-    await page.getByRole('button', { name: 'Open it beside' }).click();
+    const tell = async (what: string, work: () => Promise<unknown>) => {
+      const start = performance.now();
+      await work();
+      await page.evaluate('new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))');
+      console.log(`${what}: ${Math.round(performance.now() - start)} ms.`);
+    };
+    const heap = async () => {
+      const session = await browser.context.newCDPSession(page);
+      await session.send('HeapProfiler.collectGarbage');
+      const { usedSize } = await session.send('Runtime.getHeapUsage');
+      console.log(`Memory of the page: ${Math.round(usedSize / 1e6)} MB.`);
+    };
+    const beside = page.getByRole('button', { name: 'Open it beside' });
     const shown = page.getByText(`${count} readings`);
-    await shown.waitFor();
-    await page.getByText(/^Saved/).waitFor();
-    console.log(`Read from a file, shown and saved after ${Math.round(performance.now() - begun)} ms.`);
+    await tell('Read from a file', async () => {
+      await page.getByLabel('Catalogue file to read').setInputFiles(file);
+      await beside.waitFor();
+    });
+    await tell('Shown after that', async () => {
+      await beside.click();
+      await shown.waitFor();
+    });
+    await tell('Saved after that', () => page.getByText(/^Saved/).waitFor());
+    await heap();
     const opened: number[] = [];
     for (let round = 0; round < ROUNDS; round++) {
-      const start = performance.now();
-      await page.reload();
-      await shown.waitFor();
-      console.log(`Opened after a reload and shown in ${Math.round(performance.now() - start)} ms.`);
+      await tell('Opened after a reload and shown', async () => {
+        await page.reload();
+        await shown.waitFor();
+      });
       opened.push((await page.evaluate(OPENED)) as number);
     }
+    await page.waitForTimeout(3000);
+    for (const time of ['first', 'second']) {
+      await tell(`The list of dossiers, the ${time} time`, async () => {
+        await page.keyboard.press('2');
+        await page.locator('[data-row]').first().waitFor();
+      });
+      await tell(`A dossier, the ${time} time`, async () => {
+        await page.locator('[data-row] a').nth(time.length).click();
+        await page.getByRole('tab').first().waitFor();
+      });
+    }
+    await heap();
     await page.route('**/large.json', (route) => route.fulfill({ path: file }));
     const parsed = (await page.evaluate(`(async () => {
       const text = await (await fetch('/large.json')).text();

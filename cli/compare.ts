@@ -30,13 +30,13 @@ export function registerCompare(program: Command): void {
     .option('--markdown', 'print Markdown')
     .option('--csv', 'print a table for spreadsheets')
     .description('Hold systems side by side, point by point.')
-    .action((path: string, subjects: readonly string[], options: Options) => {
+    .action(async (path: string, subjects: readonly string[], options: Options) => {
       if ([options.json, options.markdown, options.csv].filter(Boolean).length > 1)
         throw new UsageError('give one of --json, --markdown and --csv');
       const day = dayAsked(options.on);
       if (subjects.length < 2 || subjects.length > MOST_SIDES)
         throw new UsageError(`give two to four subjects, came ${subjects.length}`);
-      const catalogue = readCatalogue(path);
+      const catalogue = await readCatalogue(path);
       process.stdout.write(print(documentOf(catalogue, subjects, day), options));
     });
 }

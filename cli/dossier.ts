@@ -1,10 +1,10 @@
 /** `dossier`: what a catalogue knows of one release of an edition, on a day. */
-import { readFileSync } from 'node:fs';
+import { createReadStream, readFileSync } from 'node:fs';
 import type { Command } from 'commander';
 import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
-import { parseCatalogueFile, type CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
+import { readCatalogueStream, type CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
 import { dossierDocument } from '../core/exchange/report/dossierDocument.ts';
 import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
 import { dossierReport } from '../core/exchange/dossierReport.ts';
@@ -39,10 +39,10 @@ export function registerDossier(program: Command): void {
     .option('--json', 'print JSON')
     .option('--markdown', 'print the whole dossier as Markdown')
     .description('Tell what a catalogue knows of a release.')
-    .action((path: string, subject: string, options: Options) => {
+    .action(async (path: string, subject: string, options: Options) => {
       if (options.json && options.markdown) throw new UsageError('give either --json or --markdown');
       const day = dayAsked(options.on);
-      const catalogue = readCatalogue(path);
+      const catalogue = await readCatalogue(path);
       const table = tableOf(catalogue, subject, day, options.edition);
       process.stdout.write(
         options.json
@@ -64,8 +64,10 @@ export function readText(path: string): string {
 }
 
 /** The catalogue in a file, with its package lists; what it lost is printed. */
-export function readWholeFile(path: string): CatalogueWithPackages {
-  const read = parseCatalogueFile(readText(path), path);
+export async function readWholeFile(path: string): Promise<CatalogueWithPackages> {
+  const read = await readCatalogueStream(() => createReadStream(path, 'utf8'), path).catch((error: Error) => {
+    throw new InputError(`${path}: could not be read (${error.message})`);
+  });
   if (!read.ok)
     throw new InputError(read.issues.map((issue) => `${issue.where}: ${wordIssue(issue)}`).join('\n'));
   printIssues(read.issues);
@@ -73,8 +75,8 @@ export function readWholeFile(path: string): CatalogueWithPackages {
 }
 
 /** The catalogue in a file. */
-export function readCatalogue(path: string): Catalogue {
-  return readWholeFile(path).catalogue;
+export async function readCatalogue(path: string): Promise<Catalogue> {
+  return (await readWholeFile(path)).catalogue;
 }
 
 /** The day that `--on` asks for, else today (days since 1970-01-01). */

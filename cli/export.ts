@@ -5,11 +5,12 @@ import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { formatCatalogueFile, type CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
 import { createExport, EXPORT_FORMATS, type ExportFormat } from '../core/exchange/open/exportFile.ts';
+import { familyPart } from '../core/exchange/familyPart.ts';
 import { OPEN_TABLES, type TableName } from '../core/exchange/open/tables.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
 import { PackedLists } from '../core/packages/packedLists.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
-import { dayAsked, readWholeFile } from './dossier.ts';
+import { dayAsked, readWholeFile, subjectNamed } from './dossier.ts';
 import { InputError, UsageError } from './failures.ts';
 import { writeOrPrint } from './output.ts';
 
@@ -17,6 +18,7 @@ interface Options {
   readonly as: ExportFormat | 'catalogue' | 'png';
   readonly table?: string;
   readonly list?: string;
+  readonly family?: string;
   readonly on?: string;
   readonly out?: string;
 }
@@ -35,12 +37,13 @@ export function registerExport(program: Command): void {
       '--list <name>',
       'for cyclonedx and spdx: the id or name of a package list, or whose system it is',
     )
+    .option('--family <name>', 'for catalogue: only the family of this subject, as a catalogue by itself')
     .option('--on <date>', 'the day that is asked about; today without it')
     .option('--out <file>', 'write it there instead of printing it')
     .description('Write a catalogue, or a part of it, in an open format.')
     .action(async (path: string, options: Options) => {
       const day = dayAsked(options.on);
-      const whole = readWholeFile(path);
+      const whole = await readWholeFile(path);
       const text = textOf(whole, { ...options, as: options.as === 'png' ? 'svg' : options.as }, day);
       const file = options.as === 'png' ? await (await import('./rasterise.ts')).rasterise(text) : text;
       writeOrPrint(options.out, file);
@@ -49,12 +52,18 @@ export function registerExport(program: Command): void {
 
 function textOf(
   whole: CatalogueWithPackages,
-  { as, table, list }: Omit<Options, 'as'> & { readonly as: ExportFormat | 'catalogue' },
+  { as, table, list, family }: Omit<Options, 'as'> & { readonly as: ExportFormat | 'catalogue' },
   day: number,
 ): string {
   const made = new Date().toISOString();
-  if (as === 'catalogue') return formatCatalogueFile(whole, made);
   const { catalogue } = whole;
+  if (family !== undefined && as !== 'catalogue')
+    throw new UsageError('--family is for --as catalogue; a report of a family is made by aspen report');
+  if (as === 'catalogue')
+    return formatCatalogueFile(
+      family === undefined ? whole : familyPart(whole, subjectNamed(catalogue, family), day),
+      made,
+    );
   if (table !== undefined && !(table in OPEN_TABLES))
     throw new UsageError(`--table ${table}: expected one of ${Object.keys(OPEN_TABLES).join(', ')}`);
   if (as === 'csv' && table === undefined)

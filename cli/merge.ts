@@ -11,7 +11,7 @@ import { mergeLists } from '../core/merging/mergeLists.ts';
 import { mergeReport } from '../core/merging/mergeReport.ts';
 import { markShared, stateOf } from '../core/merging/markShared.ts';
 import { wordConflict, wordMeeting, wordMerge } from '../core/wording/mergeText.ts';
-import { readWholeFile } from './dossier.ts';
+import { readCatalogue, readWholeFile } from './dossier.ts';
 import { printIssues, TO_DECIDE, UsageError } from './failures.ts';
 import { writeOut } from './output.ts';
 
@@ -39,10 +39,10 @@ async function mergeFiles(minePath: string, theirsPath: string, options: Options
   const { prefer, json, out } = options;
   if (prefer !== undefined && prefer !== 'mine' && prefer !== 'theirs')
     throw new UsageError(`--prefer ${prefer}: expected mine or theirs`);
-  const mine = readWholeFile(minePath);
-  const theirs = readWholeFile(theirsPath);
+  const mine = await readWholeFile(minePath);
+  const theirs = await readWholeFile(theirsPath);
   const base = options.base
-    ? readWholeFile(options.base).catalogue
+    ? await readCatalogue(options.base)
     : await ancestorOf(mine.catalogue, theirs.catalogue);
   if (options.base && base && !isOfOneOrigin(base, mine.catalogue, theirs.catalogue))
     printIssues([createIssue('note', 'merge.baseForeign', options.base)]);

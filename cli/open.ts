@@ -23,9 +23,9 @@ export function registerOpen(program: Command): void {
     .option('--on <date>', 'the day that is asked about; today without it')
     .option('--json', 'print JSON')
     .description('Tell what is unsettled, why, and what would settle it.')
-    .action((path: string, subject: string | undefined, options: Options) => {
+    .action(async (path: string, subject: string | undefined, options: Options) => {
       const day = dayAsked(options.on);
-      const catalogue = readCatalogue(path);
+      const catalogue = await readCatalogue(path);
       const all = subjectsAsked(catalogue, subject ? [subject] : []).map((id) => ({
         id,
         points: pointsOf(catalogue, id, day),

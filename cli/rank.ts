@@ -22,9 +22,9 @@ export function registerRank(program: Command): void {
     .option('--on <date>', 'the day that is asked about; today without it')
     .option('--json', 'print JSON')
     .description('Rank the candidates for a purpose.')
-    .action((path: string, name: string, options: Options) => {
+    .action(async (path: string, name: string, options: Options) => {
       const day = dayAsked(options.on);
-      const catalogue = readCatalogue(path);
+      const catalogue = await readCatalogue(path);
       const ranking = rankCandidates(catalogue, purposeNamed(catalogue, name), day);
       if (options.json) {
         process.stdout.write(`${JSON.stringify(rankLines(catalogue, ranking), null, 2)}\n`);

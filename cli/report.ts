@@ -42,9 +42,9 @@ export function registerReport(program: Command): void {
     .option('--on <date>', 'the day that is asked about; today without it')
     .option('--out <file>', 'write it there instead of printing it')
     .description('Write a report of what a catalogue knows.')
-    .action((path: string, subjects: readonly string[], options: Options) => {
+    .action(async (path: string, subjects: readonly string[], options: Options) => {
       const day = dayAsked(options.on);
-      const catalogue = readCatalogue(path);
+      const catalogue = await readCatalogue(path);
       const text = reportText(catalogue, askOf(catalogue, subjects, options), day, options);
       writeOrPrint(options.out, text);
     });

@@ -27,11 +27,11 @@ export function registerSupport(program: Command): void {
     .option('--csv', 'print a table for spreadsheets')
     .option('--ics', 'print a calendar (iCalendar)')
     .description('Tell how long systems are supported, and past what.')
-    .action((path: string, subjects: readonly string[], options: Options) => {
+    .action(async (path: string, subjects: readonly string[], options: Options) => {
       if ([options.json, options.csv, options.ics].filter(Boolean).length > 1)
         throw new UsageError('give one of --json, --csv and --ics');
       const on = dayAsked(options.on);
-      const catalogue = readCatalogue(path);
+      const catalogue = await readCatalogue(path);
       // A day to come asks how long what is there today lasts.
       const today = dayAsked(undefined);
       const rows = subjectsAsked(catalogue, subjects).flatMap((id) =>

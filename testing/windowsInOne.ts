@@ -4,6 +4,7 @@ import { createMemoryNotes, type NotePad } from '../workspace/notePad.ts';
 import type { OpenChannel, WriterLocks } from '../workspace/windows.ts';
 import { createMemoryChannels, createMemoryLocks } from '../workspace/memoryWindows.ts';
 import type { SessionHost } from '../workspace/session.ts';
+import { packState } from '../workspace/packState.ts';
 import type { WorkspaceHost } from '../workspace/workspace.ts';
 import { success } from '../core/issue.ts';
 
@@ -66,6 +67,7 @@ export class OneBrowser {
       openStore: (name) => this.store(name),
       oldStores: async () => this.old,
       windowNotes: createMemoryNotes(),
+      packState,
       loadSample: async () => success(this.sample),
       askToPersist: async () => true,
     };

@@ -2,21 +2,17 @@
  * States of catalogues that went out or came in, kept so that a later merge knows what both began with. They are a help, not
  * data: when they cannot be written or read, merging goes on without an ancestor.
  */
-import { strFromU8, strToU8, unzlibSync, zlibSync } from 'fflate';
 import { ABOUT_ID, createAbout, type About } from '../core/catalogue/about.ts';
 import { withRecords } from '../core/catalogue/applyDiff.ts';
 import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import type { Diff } from '../core/catalogue/diff.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
-import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { joinShared } from '../core/merging/ancestor.ts';
-import { stateOf } from '../core/merging/markShared.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
+import { packState, unpackState, type PackedState, type SharedState } from './packState.ts';
 
 /** How many are kept, newest first. */
 const KEPT = 12;
-
-type SharedState = About['shared'][number];
 
 /** A merge that was decided: what it changes, and the state of theirs that both have now. */
 export interface MergedCatalogue {
@@ -25,13 +21,10 @@ export interface MergedCatalogue {
   readonly counts: { readonly added: number; readonly changed: number; readonly removed: number };
   /** Lists that came or are others, by snapshot id. */
   readonly lists: ReadonlyMap<RecordId, Uint8Array>;
-  readonly state: SharedState & { readonly text: string };
+  readonly state: PackedState;
 }
 
-/**
- * A state is kept under its day, checksum and catalogue, so that what is known is told without reading it. Its value is the file
- * without package lists, deflated (RFC 1950).
- */
+/** A state is kept under its day, checksum and catalogue, so that what is known is told without reading it. */
 const keyOf = ({ day, checksum, catalogue }: SharedState) => `${day} ${checksum} ${catalogue}`;
 
 function stateOfKey(key: string): SharedState {
@@ -41,7 +34,11 @@ function stateOfKey(key: string): SharedState {
 
 /** The states kept in one store, by their checksum. */
 export class Ancestors {
-  constructor(private readonly store: KeyValueStore) {}
+  /** `pack` names and packs a state: off the main thread, where there is one. */
+  constructor(
+    private readonly store: KeyValueStore,
+    private readonly pack: typeof packState = packState,
+  ) {}
 
   /** What a catalogue is when it goes out: it names the states that are known here, and its own, which is kept. */
   async goesOut(catalogue: Catalogue, id: string, now: string): Promise<Catalogue> {
@@ -54,16 +51,16 @@ export class Ancestors {
 
   /** Keeps the state that a catalogue is in, and names it. */
   async comesIn(catalogue: Catalogue, now: string): Promise<SharedState> {
-    const state = await stateOf(catalogue, now.slice(0, 10));
-    await this.keep(state, formatCatalogueFile({ catalogue, packages: new Map() }, now));
-    return state;
+    const packed = await this.pack(catalogue, now);
+    await this.keep(packed);
+    return packed.state;
   }
 
   /** Keeps a state; true if it could be. */
-  async keep(state: SharedState, text: string): Promise<boolean> {
+  async keep({ state, bytes }: PackedState): Promise<boolean> {
     try {
       const key = keyOf(state);
-      await this.store.set(key, zlibSync(strToU8(text)));
+      await this.store.set(key, bytes);
       const others = (await this.#keys()).filter((each) => each !== key);
       const isSame = (each: string) => stateOfKey(each).checksum === state.checksum;
       const surplus = others.filter((each) => !isSame(each)).slice(0, 1 - KEPT);
@@ -87,7 +84,7 @@ export class Ancestors {
       if (key === undefined) continue;
       try {
         const kept = await this.store.get(key);
-        if (kept instanceof Uint8Array) return { checksum, text: strFromU8(unzlibSync(kept)) };
+        if (kept instanceof Uint8Array) return { checksum, text: unpackState(kept) };
       } catch {
         // Damaged: an older one may do.
       }

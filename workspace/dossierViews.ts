@@ -5,7 +5,7 @@
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
-import { LineageView } from '../core/judging/lineageView.ts';
+import { LineageView, SharedLives } from '../core/judging/lineageView.ts';
 import { chainOf } from '../core/lineage/chain.ts';
 import type { LineageGraph } from '../core/lineage/lineageGraph.ts';
 
@@ -16,8 +16,16 @@ const KEPT = 32;
 export class DossierViews {
   #catalogue: Catalogue | null = null;
   readonly #tables = new Map<string, LayerTable>();
-  /** All editions folded: what every part of a dossier shares. The map, which unfolds, has its own. */
-  readonly lineage = new LineageView();
+  /** All editions folded: what every part of a dossier shares. */
+  readonly lineage: LineageView;
+  /** The map's, which unfolds editions. */
+  readonly map: LineageView;
+
+  constructor() {
+    const lives = new SharedLives();
+    this.lineage = new LineageView(lives);
+    this.map = new LineageView(lives);
+  }
 
   /** The layers of a subject (of an edition) as of a day (days since 1970-01-01). The same object as long as the catalogue is the same. */
   table(catalogue: Catalogue, subject: RecordId, day: number, edition?: RecordId): LayerTable {

@@ -1,3 +1,4 @@
+import { strToU8, zlibSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, reading, source, valueOf } from '../testing/catalogues.ts';
 import { sharedCatalogue } from '../testing/randomEdits.ts';
@@ -15,6 +16,10 @@ import { MergeWork } from './mergeWork.ts';
 
 const NOW = '2026-11-29T10:00:00Z';
 const fileOf = (catalogue: Catalogue) => formatCatalogueFile({ catalogue, packages: new Map() }, NOW);
+const piecesIn = (text: string) =>
+  async function* () {
+    yield text;
+  };
 const changed = (value: string) =>
   withRecords(sharedCatalogue(), [
     reading(
@@ -37,7 +42,7 @@ describe('a catalogue that goes out and comes back', () => {
     const back = await hers.goesOut(later, 'c-hers', '2026-12-01T09:00:00Z');
     const mine = changed('6.9');
     const work = new MergeWork(allRecords(mine));
-    const read = valueOf(await work.read(fileOf(back), 'back.json', await mineHere.known()));
+    const read = valueOf(await work.read(piecesIn(fileOf(back)), 'back.json', await mineHere.known()));
     expect(read).toMatchObject({ title: 'Both of us', itself: null });
     const ancestor = await mineHere.find(read.common);
     expect(ancestor?.checksum).toBe(await checksumOfCatalogue(sharedCatalogue()));
@@ -51,7 +56,7 @@ describe('a catalogue that goes out and comes back', () => {
     // Both know now what came: the next file of hers is compared with that.
     const sum = await checksumOfCatalogue(later);
     expect(sharedOf(after).at(-1)).toEqual({ catalogue: 'c1', day: '2026-12-02', checksum: sum });
-    await mineHere.keep(merged.state, merged.state.text);
+    await mineHere.keep(merged.state);
     const next = await hers.goesOut(
       withRecords(later, [source('newer', 'page')]),
       'c-hers',
@@ -59,7 +64,10 @@ describe('a catalogue that goes out and comes back', () => {
     );
     const again = new MergeWork(allRecords(after));
     const second = valueOf(
-      await again.read(fileOf(next), 'next.json', [...(await mineHere.known()), ...sharedOf(after)]),
+      await again.read(piecesIn(fileOf(next)), 'next.json', [
+        ...(await mineHere.known()),
+        ...sharedOf(after),
+      ]),
     );
     expect((await mineHere.find(second.common))?.checksum).toBe(sum);
   });
@@ -71,25 +79,43 @@ describe('a catalogue that goes out and comes back', () => {
       catalogue: 'c1',
       shared: [{ day: '2026-11-29' }],
     });
-    expect(await full.keep({ catalogue: '', day: '', checksum: 'x' }, 'text')).toBe(false);
+    expect(
+      await full.keep({ state: { catalogue: '', day: '', checksum: 'x' }, bytes: new Uint8Array(1) }),
+    ).toBe(false);
     expect(await full.find(['x'])).toBeNull();
   });
 
   it('keeps the newest states only', async () => {
     const kept = new Ancestors(createMemoryStore());
     for (let i = 10; i < 40; i++)
-      await kept.keep({ catalogue: 'c', day: `2026-01-${i}`, checksum: `s${i}` }, 'x');
+      await kept.keep({
+        state: { catalogue: 'c', day: `2026-01-${i}`, checksum: `s${i}` },
+        bytes: zlibSync(strToU8('x')),
+      });
     const known = await kept.known();
     expect(known).toHaveLength(12);
     expect(known.at(-1)?.checksum).toBe('s39');
     expect(await kept.find(['s10', 's38'])).toEqual({ checksum: 's38', text: 'x' });
+  });
+
+  it('takes an older one where the newest is damaged', async () => {
+    const store = createMemoryStore();
+    const kept = new Ancestors(store);
+    const older = await kept.comesIn(sharedCatalogue(), NOW);
+    const newer = await kept.comesIn(changed('6.9'), '2026-12-01T10:00:00Z');
+    const key = (await store.keys()).find((each) => each.includes(newer.checksum))!;
+    for (const damaged of [new Uint8Array([1, 2, 3]), 'text', null]) {
+      await store.set(key, damaged);
+      expect((await kept.find([newer.checksum, older.checksum]))?.checksum).toBe(older.checksum);
+    }
+    expect(await kept.find([newer.checksum])).toBeNull();
   });
 });
 
 describe('what is shown of a merge', () => {
   it('has what both changed in words, with who, when and where', async () => {
     const work = new MergeWork(allRecords(changed('6.9')));
-    await work.read(fileOf(changed('7.0')), 'x.json', []);
+    await work.read(piecesIn(fileOf(changed('7.0'))), 'x.json', []);
     work.begin({ text: fileOf(sharedCatalogue()) });
     const [row] = work.merge(UNDECIDED).conflicts;
     expect(row).toMatchObject({
@@ -104,11 +130,11 @@ describe('what is shown of a merge', () => {
   });
   it('of a file that is none is an issue, and of a damaged ancestor is no ancestor', async () => {
     const work = new MergeWork(allRecords(sharedCatalogue()));
-    expect(await work.read('{}', 'x.json', [])).toMatchObject({
+    expect(await work.read(piecesIn('{}'), 'x.json', [])).toMatchObject({
       ok: false,
       issues: [{ code: 'export.notOurs' }],
     });
-    await work.read(fileOf(changed('7.0')), 'x.json', []);
+    await work.read(piecesIn(fileOf(changed('7.0'))), 'x.json', []);
     expect(work.begin({ text: '{' })).toMatchObject([{ code: 'export.notJson' }]);
     expect(work.merge(UNDECIDED).isThreeWay).toBe(false);
   });
@@ -119,7 +145,7 @@ describe('what is shown of a merge', () => {
       id: 'distribution:x',
       name: 'Berow',
     } as never);
-    await work.read(fileOf(other), 'x.json', []);
+    await work.read(piecesIn(fileOf(other)), 'x.json', []);
     work.begin(null);
     expect(work.merge(UNDECIDED).meetings).toMatchObject([
       { mine: 'berrow', theirs: 'Berow', why: 'sounds alike' },

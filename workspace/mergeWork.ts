@@ -6,9 +6,10 @@ import type { AnyRecord, KindName } from '../core/catalogue/recordKinds.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
 import {
-  formatCatalogueFile,
   parseCatalogueFile,
+  readCatalogueStream,
   type CatalogueWithPackages,
+  type StreamOptions,
 } from '../core/exchange/catalogueFile.ts';
 import { success, type Issue, type Result } from '../core/issue.ts';
 import { checksumOfCatalogue, commonStates, sharedOf } from '../core/merging/ancestor.ts';
@@ -35,6 +36,7 @@ import {
 } from '../core/wording/mergeText.ts';
 import { titleOf } from './catalogueFigures.ts';
 import type { MergedCatalogue } from './ancestors.ts';
+import { packStateAs } from './packState.ts';
 
 /** What two catalogues have in common: a state whose file is at hand, one of the two as it is, or nothing. */
 export type Ancestor = 'mine' | 'theirs' | null | { readonly text: string };
@@ -100,9 +102,14 @@ export class MergeWork {
     this.#mine = catalogueOfRecords(records);
   }
 
-  /** Reads the other catalogue; `known` are the states that are known of mine. */
-  async read(text: string, name: string, known: ReturnType<typeof sharedOf>): Promise<Result<TheirsRead>> {
-    const read = parseCatalogueFile(text, name);
+  /** Reads the other catalogue from pieces of its file; `known` are the states that are known of mine. */
+  async read(
+    open: () => AsyncIterable<string>,
+    name: string,
+    known: ReturnType<typeof sharedOf>,
+    options: StreamOptions = {},
+  ): Promise<Result<TheirsRead>> {
+    const read = await readCatalogueStream(open, name, options);
     if (!read.ok) return read;
     this.#theirs = read.value;
     const theirs = read.value.catalogue;
@@ -160,13 +167,12 @@ export class MergeWork {
     const state = { catalogue: head?.catalogue ?? '', day: now.slice(0, 10), checksum: this.#checksum };
     const diff = diffCatalogues(this.#mine, markShared(merge.catalogue, this.theirs, state));
     const { added, changed, removed } = countMerge(merge);
-    const text = formatCatalogueFile({ catalogue: this.theirs, packages: new Map() }, now);
     return {
       title: titleOf(this.theirs),
       diff,
       counts: { added, changed, removed },
       lists,
-      state: { ...state, text },
+      state: packStateAs(state, this.theirs, now),
     };
   }
 

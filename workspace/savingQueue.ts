@@ -49,6 +49,8 @@ export class SavingQueue {
   #callOffRetry: (() => void) | null = null;
   #failures = 0;
   #mayWrite = false;
+  /** One while all of a catalogue is being written. */
+  #beginning = 0;
 
   constructor(
     private readonly storage: CatalogueStorage,
@@ -60,7 +62,7 @@ export class SavingQueue {
   }
 
   #tell(change: Partial<Saving>): void {
-    this.#saving = { ...this.#saving, ...change, unsaved: this.#steps.length };
+    this.#saving = { ...this.#saving, ...change, unsaved: this.#steps.length + this.#beginning };
     this.host.onSaving(this.#saving);
   }
 
@@ -70,6 +72,30 @@ export class SavingQueue {
     this.#saved = saved;
     this.forget();
     if (this.#isCheckpointDue) void this.drain();
+  }
+
+  /** All of a catalogue is being written: what is unsaved is forgotten, and steps that come meanwhile wait. */
+  hold(): void {
+    this.#mayWrite = false;
+    this.#steps.length = 0;
+    this.#beginning = 1;
+    this.#tell({ state: 'saving', reason: '' });
+  }
+
+  /** All of it is written: the steps that waited are next. */
+  begun(saved: SavedState): void {
+    this.#mayWrite = true;
+    this.#beginning = 0;
+    this.#saved = saved;
+    this.#failures = 0;
+    this.#tell({ state: this.#steps.length ? 'saving' : 'saved', at: this.host.now(), reason: '' });
+    if (this.#steps.length > 0 || this.#isCheckpointDue) void this.drain();
+  }
+
+  /** It could not be written: the steps that waited went with it. */
+  letGo(): void {
+    this.#beginning = 0;
+    this.forget();
   }
 
   /** From now on nothing is written: another window does. Resolves with how many steps are here only. */

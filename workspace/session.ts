@@ -289,17 +289,24 @@ export class CatalogueSession {
    */
   async begin(state: SavedState, bytes: ReadonlyMap<string, Uint8Array> = new Map()): Promise<Result<null>> {
     if (!this.#role?.isWriter) return failure(createIssue('error', 'window.readOnly', 'catalogue'));
+    const { phase } = this.#state;
     try {
       await this.settled();
-      const lists = new Map([...this.#bytes, ...bytes]);
+      this.#queue.hold();
+      // What begins is shown at once; edits of it wait until all of it is written.
+      if (phase === 'absent') this.#set({ ...state, phase: 'ready', issues: [], seen: null });
+      for (const [sum, list] of bytes) this.#bytes.set(sum, list);
+      const lists = new Map(this.#bytes);
       const named = new Set(state.lists.values());
       await this.#storage.begin(state, new Map([...lists].filter(([sum]) => named.has(sum))));
     } catch (error) {
+      this.#queue.letGo();
+      if (phase === 'absent') this.#set({ ...NOTHING, phase });
       return failure(createIssue('error', 'storage.failed', 'storage', { reason: reasonOf(error) }));
     }
     this.#remember(state);
-    this.#set({ ...state, phase: 'ready', issues: [], seen: null });
-    this.#queue.start(state);
+    if (phase !== 'absent') this.#set({ ...state, phase: 'ready', issues: [], seen: null });
+    this.#queue.begun(state);
     this.#role?.tell({ says: 'replaced' });
     return success(null);
   }

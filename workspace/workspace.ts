@@ -15,10 +15,10 @@ import {
   parseCatalogueFile,
   type CatalogueWithPackages,
 } from '../core/exchange/catalogueFile.ts';
-import { joinShared } from '../core/merging/ancestor.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../core/issue.ts';
 import { referenceOf } from '../core/packages/packSeries.ts';
 import { Ancestors, type MergedCatalogue } from './ancestors.ts';
+import type { packState } from './packState.ts';
 import { fileLists, type FiledLists } from './catalogueStorage.ts';
 import { DossierViews } from './dossierViews.ts';
 import type { KeyValueStore } from './keyValueStore.ts';
@@ -38,6 +38,8 @@ export interface WorkspaceHost extends Omit<SessionHost, 'store'> {
   readonly windowNotes: NotePad;
   /** The text of the sample's catalogue file. */
   readonly loadSample: () => Promise<Result<string>>;
+  /** Names and packs a state of a catalogue: off the main thread, where there is one. */
+  readonly packState: typeof packState;
   /** Asks the browser not to evict what is stored; true if it promises that. */
   readonly askToPersist: () => Promise<boolean>;
 }
@@ -71,7 +73,7 @@ export class Workspace {
     private readonly onChange: (state: WorkspaceState) => void,
   ) {
     this.#shelf = new Shelf(host.openStore('shelf'), host.notes, host.now);
-    this.ancestors = new Ancestors(host.openStore('ancestors'));
+    this.ancestors = new Ancestors(host.openStore('ancestors'), host.packState);
     this.#session = this.#createSession(SAMPLE_ID);
   }
 
@@ -259,10 +261,6 @@ export class Workspace {
   async #createBeside(title: string, { catalogue, packages }: CatalogueWithPackages): Promise<Result<null>> {
     const name = freshTitle(title, this.#entries);
     const known = recordOf(catalogue, 'about', ABOUT_ID) ?? createAbout({ id: ABOUT_ID, title: name });
-    const about = {
-      ...known,
-      shared: joinShared(known.shared, [await this.ancestors.comesIn(catalogue, this.host.now())]),
-    };
     const { sums, bytes } = await fileLists(packages);
     const refused = await this.#refusalToLeave(false);
     if (refused) return failure(refused);
@@ -271,7 +269,7 @@ export class Workspace {
     await this.#openSession(id, async () => {
       begun = await this.#session.begin(
         {
-          catalogue: withRecords(catalogue, [{ ...about, title: name, sample: false }]),
+          catalogue: withRecords(catalogue, [{ ...known, title: name, sample: false }]),
           history: EMPTY_HISTORY,
           lists: sums,
         },
@@ -279,6 +277,11 @@ export class Workspace {
       );
       return begun;
     });
+    // For a later merge: what came in is named by what is kept, and in the head when it goes out again.
+    if (begun.ok)
+      this.ancestors.comesIn(catalogue, this.host.now()).catch(() => {
+        // Without it the next merge has no ancestor; nothing else needs it.
+      });
     return begun;
   }
 
@@ -389,7 +392,7 @@ export class Workspace {
   async takeMerge({ title, counts, diff, lists, state }: MergedCatalogue): Promise<Result<null>> {
     const label = { code: 'catalogue.merge', params: { title, ...counts } };
     const done = this.#session.commit({ label, diff, made: undefined }, await fileLists(lists));
-    if (done.ok) await this.ancestors.keep(state, state.text);
+    if (done.ok) await this.ancestors.keep(state);
     return done;
   }
 }

@@ -7,7 +7,7 @@ import { z } from 'zod';
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { mendReferences } from '../catalogue/mendReferences.ts';
-import { checkVersions, isIssue, migrateRecord } from '../catalogue/migrate.ts';
+import { checkVersions, isIssue, migrateRecord, type Versions } from '../catalogue/migrate.ts';
 import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
 import { referencesOf } from '../catalogue/kindOf.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
@@ -15,8 +15,12 @@ import { checkLinks } from '../lineage/checkLink.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
 import { fromBase64, toBase64 } from './base64.ts';
+import { LineReader } from './lineReader.ts';
 
 const FILE_FORMAT = 'aspen-ridge-catalogue';
+
+/** A text that is put together must stay below what an engine can hold as one string. */
+const LONGEST_TEXT = 400_000_000;
 
 /** A catalogue together with the packed package lists of its snapshots, by snapshot id. */
 export interface CatalogueWithPackages {
@@ -39,9 +43,12 @@ export const catalogueFileSchema = z.strictObject({
   packages: z.record(z.string(), z.string()),
 });
 
-const envelopeSchema = z.looseObject({
+const headSchema = z.looseObject({
   format: z.literal(FILE_FORMAT),
   versions: z.record(z.string(), z.number().int().positive()),
+});
+
+const envelopeSchema = headSchema.extend({
   records: z.array(z.unknown()),
   packages: z.record(z.string(), z.string()).default({}),
 });
@@ -67,15 +74,98 @@ export function formatCatalogueFile(
  * not valid: an import never leaves half a catalogue. A damaged package list only loses that list.
  */
 export function parseCatalogueFile(text: string, where: string): Result<CatalogueWithPackages> {
-  const heap = readRecords(text, where);
-  if (!heap.ok) return heap;
-  const { whole, freed, packed, problems } = heap.value;
+  return asCatalogue(parseRecords(text, where));
+}
+
+/** The records of a catalogue, each fit to stand with the others, and the packed package lists by snapshot id. */
+export interface RecordsWithPackages {
+  readonly records: readonly AnyRecord[];
+  readonly packages: ReadonlyMap<RecordId, Uint8Array>;
+}
+
+function asCatalogue(read: Result<RecordsWithPackages>): Result<CatalogueWithPackages> {
+  if (!read.ok) return read;
+  const { records, packages } = read.value;
+  return success({ catalogue: catalogueOfRecords(records), packages }, read.issues);
+}
+
+function parseRecords(text: string, where: string): Result<RecordsWithPackages> {
+  const parts = partsOf(text, where);
+  return parts.ok ? wholeOf(parts.value) : parts;
+}
+
+/** What was read, if nothing forbids to use it. */
+function wholeOf(parts: FileParts): Result<RecordsWithPackages> {
+  const { whole, freed, problems } = parts.heap.mend();
   if (problems.length > 0) return failure(...problems.slice(0, 20));
-  const lists = readPackages(packed);
-  return success({ catalogue: catalogueOfRecords(whole), packages: lists.packages }, [
+  const lists = readPackages(parts.packed);
+  return success({ records: whole, packages: lists.packages }, [
     ...freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
     ...lists.issues,
   ]);
+}
+
+/** How large a file may be, and who is told how far its reading is. */
+export interface StreamOptions {
+  /** How many records are taken at most; more give `export.tooLarge`. */
+  readonly most?: number;
+  /** Told now and then how many characters were read. */
+  readonly onProgress?: (characters: number) => void;
+}
+
+/**
+ * Reads a catalogue file from pieces of its text, without ever holding it whole: this program writes one record a line. A file in
+ * another layout is put together. `open` begins at the front each time. Refused as `parseCatalogueFile` refuses, and by
+ * `export.cut`, `export.tooLarge`, `export.tooLong`; equal to it for every file that it takes.
+ */
+export async function readCatalogueStream(
+  open: () => AsyncIterable<string>,
+  where: string,
+  options: StreamOptions = {},
+): Promise<Result<CatalogueWithPackages>> {
+  return asCatalogue(await readRecordStream(open, where, options));
+}
+
+/** The same, as records: for a worker that hands them on. */
+export async function readRecordStream(
+  open: () => AsyncIterable<string>,
+  where: string,
+  options: StreamOptions = {},
+): Promise<Result<RecordsWithPackages>> {
+  const byLine = await readByLine(new LineReader(open(), options.onProgress), where, options.most);
+  if (byLine) return byLine;
+  const text = await new LineReader(open(), options.onProgress).rest(LONGEST_TEXT);
+  return text === null ? tooLong(where) : parseRecords(text, where);
+}
+
+/** Null for a file that has not one record a line. */
+async function readByLine(
+  lines: LineReader,
+  where: string,
+  most = Infinity,
+): Promise<Result<RecordsWithPackages> | null> {
+  const head = headOf(await lines.next());
+  if (!head) return null;
+  const newer = checkVersions(head.versions, where);
+  if (newer.length > 0) return failure(...newer);
+  const heap = new RecordHeap(head.versions);
+  for (let line = await lines.next(); line !== null; line = lines.ready() ?? (await lines.next())) {
+    if (line.startsWith(']')) {
+      const rest = await lines.rest(LONGEST_TEXT);
+      const parts = rest === null ? tooLong(where) : partsOf(`${head.line}${line}\n${rest}`, where);
+      return parts.ok ? wholeOf({ heap, packed: parts.value.packed }) : parts;
+    }
+    if (heap.size >= most) {
+      const records = heap.size + (await lines.countRest());
+      return failure(createIssue('error', 'export.tooLarge', where, { records, most }));
+    }
+    if (line.trim() === '') continue;
+    const record = parseJson(line.endsWith(',') ? line.slice(0, -1) : line, where);
+    if (record.ok) heap.add(record.value);
+    else if ((await lines.next()) === null) break;
+    else return null;
+  }
+  return failure(createIssue('error', 'export.cut', where, { records: heap.size }));
 }
 
 /**
@@ -84,9 +174,10 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
  * of packages than is said. Empty for a whole one.
  */
 export function checkCatalogueFile(text: string, where: string): Issue[] {
-  const heap = readRecords(text, where);
-  if (!heap.ok) return [...heap.issues];
-  const { whole, freed, packed, problems } = heap.value;
+  const parts = partsOf(text, where);
+  if (!parts.ok) return [...parts.issues];
+  const { whole, freed, problems } = parts.value.heap.mend();
+  const { packed } = parts.value;
   const catalogue = catalogueOfRecords(whole);
   const lists = readPackages(packed);
   const opened = new PackedLists(lists.packages);
@@ -106,48 +197,66 @@ export function checkCatalogueFile(text: string, where: string): Issue[] {
   ];
 }
 
-interface ReadRecords {
-  /** Those that can stand by themselves. */
-  readonly whole: readonly AnyRecord[];
-  /** Records out of which the mention of something missing was taken. */
-  readonly freed: readonly RecordId[];
-  /** Packed lists as they stand in the file. */
+/** What a file holds: its records, and packed lists as they stand there. */
+interface FileParts {
+  readonly heap: RecordHeap;
   readonly packed: Readonly<Record<string, string>>;
-  /** What forbids to use it: records that are not valid, stand twice, or whose owner is missing. */
-  readonly problems: readonly Issue[];
 }
 
-/** The records of a file, each by itself; refused when it is no such file, or of a newer version. */
-function readRecords(text: string, where: string): Result<ReadRecords> {
-  let raw: unknown;
-  try {
-    raw = JSON.parse(text);
-  } catch (error) {
-    return failure(
-      createIssue('error', 'export.notJson', where, {
-        reason: error instanceof Error ? error.message : String(error),
-      }),
-    );
-  }
-  const envelope = envelopeSchema.safeParse(raw);
+/** Refused when it is no such file, or of a newer version. */
+function partsOf(text: string, where: string): Result<FileParts> {
+  const raw = parseJson(text, where);
+  if (!raw.ok) return raw;
+  const envelope = envelopeSchema.safeParse(raw.value);
   if (!envelope.success) return failure(createIssue('error', 'export.notOurs', where));
-  const { versions, records: saved, packages } = envelope.data;
+  const { versions, records, packages } = envelope.data;
   const newer = checkVersions(versions, where);
   if (newer.length > 0) return failure(...newer);
-  const problems: Issue[] = [];
-  const records = new Map<RecordId, AnyRecord>();
-  saved.forEach((each, index) => {
-    const record = migrateRecord(each, versions, `record ${index + 1}`);
-    if (isIssue(record)) problems.push(record);
-    else if (records.has(record.id)) problems.push(createIssue('error', 'record.twice', record.id));
-    else records.set(record.id, record);
-  });
-  const { records: whole, dropped, freed } = mendReferences(records.values());
-  // What belongs to a record that is not valid lacks it too: that follows, and is not told.
-  if (problems.length === 0)
-    for (const id of dropped)
-      problems.push(createIssue('error', 'export.ownerMissing', id, missingOwner(records, id)));
-  return success({ whole, freed, packed: packages, problems });
+  const heap = new RecordHeap(versions);
+  for (const each of records) heap.add(each);
+  return success({ heap, packed: packages });
+}
+
+/** Records as they come out of a file, each by itself. */
+class RecordHeap {
+  readonly #records = new Map<RecordId, AnyRecord>();
+  readonly #problems: Issue[] = [];
+  #added = 0;
+
+  constructor(private readonly versions: Versions) {}
+
+  /** How many were added, valid or not. */
+  get size(): number {
+    return this.#added;
+  }
+
+  add(raw: unknown): void {
+    const record = migrateRecord(raw, this.versions, `record ${++this.#added}`);
+    if (isIssue(record)) this.#problems.push(record);
+    else if (this.#records.has(record.id))
+      this.#problems.push(createIssue('error', 'record.twice', record.id));
+    else this.#records.set(record.id, record);
+  }
+
+  /**
+   * Those that can stand by themselves; those out of which the mention of something missing was taken; and what forbids to use
+   * them: records that are not valid, stand twice, or whose owner is missing.
+   */
+  mend(): {
+    readonly whole: readonly AnyRecord[];
+    readonly freed: readonly RecordId[];
+    readonly problems: readonly Issue[];
+  } {
+    const { records: whole, dropped, freed } = mendReferences(this.#records.values());
+    // What belongs to a record that is not valid lacks it too: that follows, and is not told.
+    const ownerless =
+      this.#problems.length > 0
+        ? []
+        : dropped.map((id) =>
+            createIssue('error', 'export.ownerMissing', id, missingOwner(this.#records, id)),
+          );
+    return { whole, freed, problems: [...this.#problems, ...ownerless] };
+  }
 }
 
 /** The first owner of a record that the file does not hold. */
@@ -174,6 +283,27 @@ function readPackages(packed: Readonly<Record<string, string>>): {
     issues.push(createIssue('damage', 'export.packages', id, { snapshot: id }));
   }
   return { packages, issues };
+}
+
+function parseJson(text: string, where: string): Result<unknown> {
+  try {
+    return success(JSON.parse(text));
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : String(error);
+    return failure(createIssue('error', 'export.notJson', where, { reason }));
+  }
+}
+
+const tooLong = (where: string) =>
+  failure(createIssue('error', 'export.tooLong', where, { most: LONGEST_TEXT }));
+
+/** The head that this program writes as the first line; null for another layout. */
+function headOf(line: string | null): { readonly line: string; readonly versions: Versions } | null {
+  const BEGIN = '"records":[';
+  if (!line?.endsWith(BEGIN)) return null;
+  const raw = parseJson(`${line}]}`, '');
+  const head = headSchema.safeParse(raw.ok ? raw.value : null);
+  return head.success ? { line, versions: head.data.versions } : null;
 }
 
 function fromDeflated(text: string): Uint8Array | null {

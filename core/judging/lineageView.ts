@@ -22,6 +22,21 @@ interface KeptFacts {
   readonly facts: PlateFacts;
 }
 
+/** Lives that were computed, for several views of one catalogue: none computes what another has. */
+export class SharedLives {
+  #catalogue: Catalogue | null = null;
+  readonly #lives = new Map<RecordId, Life>();
+
+  /** The life of a distribution in a catalogue; kept for the catalogue asked about last. */
+  lifeOf(catalogue: Catalogue, id: RecordId): Life {
+    if (catalogue !== this.#catalogue) this.#lives.clear();
+    this.#catalogue = catalogue;
+    let life = this.#lives.get(id);
+    if (!life) this.#lives.set(id, (life = lifeOf(catalogue, id)));
+    return life;
+  }
+}
+
 /** A view of one catalogue as it is edited. Ask it in the order of the edits. */
 export class LineageView {
   #catalogue: Catalogue | null = null;
@@ -34,6 +49,8 @@ export class LineageView {
   readonly #facts = new Map<RecordId, KeptFacts>();
   /** The plates that rest on a record, by its id. */
   readonly #resting = new Map<RecordId, Set<RecordId>>();
+
+  constructor(private readonly shared = new SharedLives()) {}
 
   /** The graph of a catalogue on a day. The same object when it is the same graph. */
   graph(catalogue: Catalogue, day: number, unfolded: ReadonlySet<RecordId> = new Set()): LineageGraph {
@@ -78,7 +95,7 @@ export class LineageView {
 
   #lifeOf(id: RecordId): Life {
     let life = this.#lives.get(id);
-    if (!life) this.#lives.set(id, (life = lifeOf(this.#catalogue!, id)));
+    if (!life) this.#lives.set(id, (life = this.shared.lifeOf(this.#catalogue!, id)));
     return life;
   }
 

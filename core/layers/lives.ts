@@ -3,7 +3,7 @@
  * independent. What the lineage graph needs of the facts.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { recordsBelongingTo } from '../catalogue/pointers.ts';
+import { recordsBelongingTo, recordsOfSubject } from '../catalogue/pointers.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
@@ -18,12 +18,13 @@ const KEYS = {
   standings: 'identity.standings',
   independent: 'lineage.independent',
 } as const;
+const WANTED: ReadonlySet<string> = new Set(Object.values(KEYS));
 
 /** The life of a distribution, from its facts, its releases and its links. */
 export function lifeOf(catalogue: Catalogue, id: RecordId): Life {
   const subjects = [id, ...recordsBelongingTo(catalogue, id, 'release').map((release) => release.id)];
   const readings = subjects.flatMap((subject) =>
-    recordsBelongingTo(catalogue, subject, 'reading').filter((reading) => reading.subject === subject),
+    recordsOfSubject(catalogue, subject, 'reading').filter(({ key }) => WANTED.has(key)),
   );
   const valueOf = (key: string): FactValue | undefined =>
     valueInForce(

@@ -267,6 +267,15 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `${where} is not a complete JSON file (${reason}). Nothing was imported; fetch or export the file again.`,
   'export.notOurs': (_params, where) =>
     `${where} is JSON, but not a catalogue of this program. Nothing was imported.`,
+  'export.stopped': (_params, where) => `Reading ${where} was stopped. Nothing was imported.`,
+  'export.unread': ({ reason }, where) =>
+    `${where} could not be read (${reason}). Nothing was imported; see that the file is still there, and read it again.`,
+  'export.cut': ({ records }, where) =>
+    `${where} ends after ${formatNumberOf(Number(records), 'record')}: it is not complete. Nothing was imported; fetch or export the file again.`,
+  'export.tooLarge': ({ records, most }, where) =>
+    `${where} holds ${formatNumberOf(Number(records), 'record')}; a window works with up to ${formatCount(Number(most))}. Nothing was imported. Take a part of it that is smaller, one family for example: aspen export ${where} --as catalogue --family NAME --out part.json`,
+  'export.tooLong': ({ most }, where) =>
+    `${where} is longer than ${formatCount(Number(most))} characters, and not laid out with one record a line as this program writes it: it would have to be held whole. Nothing was imported. Export it again from the program that holds it.`,
   'export.noTable': () => 'Say which table is to be exported.',
   'export.noList': (_params, where) =>
     `The packages of ${where} are not at hand: its list was not kept, or could not be read. Read it again at Intake.`,

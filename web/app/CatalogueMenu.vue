@@ -10,16 +10,18 @@ import { useNoticeStore } from '../stores/noticeStore.ts';
 import AboutDialog from './AboutDialog.vue';
 import CataloguesDialog from './CataloguesDialog.vue';
 import ImportDialog from './ImportDialog.vue';
+import { readCatalogueFile } from '../workers/catalogueClient.ts';
 import { useCatalogueFiles } from './useCatalogueFiles.ts';
 
 const store = useCatalogueStore();
 const notices = useNoticeStore();
 const router = useRouter();
-const { exportCatalogue, readCatalogue } = useCatalogueFiles();
+const { exportCatalogue } = useCatalogueFiles();
 const input = ref<HTMLInputElement | null>(null);
 const aboutOpen = ref(false);
 const shelfOpen = ref(false);
-const read = ref<CatalogueWithPackages | null>(null);
+const read = shallowRef<CatalogueWithPackages | null>(null);
+const reading = shallowRef<{ name: string; share: number; stop: () => void } | null>(null);
 const readFrom = shallowRef<File | null>(null);
 const title = computed(
   () => store.about?.title || store.shelf.find(({ id }) => id === store.id)?.title || 'Catalogue',
@@ -30,8 +32,19 @@ async function chosen(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   if (!file) return;
-  const found = await readCatalogue(file);
   field.value = '';
+  const stop = new AbortController();
+  // A small file is there before anybody could read that it is being read.
+  const shown = setTimeout(() => {
+    reading.value = { name: file.name, share: 0, stop: () => stop.abort() };
+  }, 300);
+  const found = await readCatalogueFile(
+    file,
+    (share) => (reading.value = reading.value && { ...reading.value, share }),
+    stop.signal,
+  );
+  clearTimeout(shown);
+  reading.value = null;
   if (!found.ok) return notices.tellIssues(found.issues);
   if (found.issues.length > 0) notices.tellIssues(found.issues);
   readFrom.value = file;
@@ -98,10 +111,28 @@ async function restoreSample(): Promise<void> {
   />
   <AboutDialog v-model="aboutOpen" />
   <CataloguesDialog v-model="shelfOpen" />
+  <v-dialog :model-value="reading !== null" max-width="420" persistent aria-label="Reading a catalogue file">
+    <div v-if="reading" class="reading">
+      <p role="status">Reading {{ reading.name }}: {{ Math.round(reading.share * 100) }} %</p>
+      <progress :value="reading.share" max="1" aria-label="Read so far"></progress>
+      <div><v-btn autofocus @click="reading.stop">Stop reading</v-btn></div>
+    </div>
+  </v-dialog>
   <ImportDialog v-model="read" v-model:file="readFrom" />
 </template>
 
 <style scoped>
+.reading {
+  display: grid;
+  gap: 12px;
+  padding: 18px;
+  border-radius: 10px;
+  background: rgb(var(--v-theme-surface));
+}
+.reading progress {
+  width: 100%;
+  accent-color: rgb(var(--v-theme-primary));
+}
 .catalogue {
   display: flex;
   align-items: center;

@@ -1,6 +1,4 @@
-/** The open catalogue as a file, and files as catalogues. */
-import { parseCatalogueFile, type CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
-import type { Result } from '../../core/issue.ts';
+/** The open catalogue as a file. */
 import { copyNameOf } from '../../workspace/backups.ts';
 import { saveTextFile } from '../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
@@ -8,7 +6,7 @@ import { today } from '../stores/clock.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
 import { useBackupStore } from '../stores/backupStore.ts';
 
-/** Exporting the open catalogue, and reading a file. */
+/** Exporting the open catalogue. */
 export function useCatalogueFiles() {
   const store = useCatalogueStore();
   const notices = useNoticeStore();
@@ -25,10 +23,5 @@ export function useCatalogueFiles() {
     else notices.tell(`Exported as ${name}.`);
   }
 
-  /** Reads a catalogue file; nothing changes by it. */
-  async function readCatalogue(file: File): Promise<Result<CatalogueWithPackages>> {
-    return parseCatalogueFile(await file.text(), file.name);
-  }
-
-  return { exportCatalogue, readCatalogue };
+  return { exportCatalogue };
 }

@@ -4,6 +4,7 @@ import type { KeyValueStore } from '../../workspace/keyValueStore.ts';
 import { createMemoryNotes, type NotePad } from '../../workspace/notePad.ts';
 import type { OpenChannel, WindowMessage, WriterLocks } from '../../workspace/windows.ts';
 import type { WorkspaceHost } from '../../workspace/workspace.ts';
+import { packStateInWorker } from '../workers/catalogueClient.ts';
 import { createBrowserStore } from './browserStore.ts';
 
 /** Names of the databases of the first versions of the program, which were catalogue ids too. */
@@ -30,6 +31,7 @@ export function createBrowserHost(): WorkspaceHost {
         ? success(await response.text())
         : failure(createIssue('error', 'sample.absent', 'sample'));
     },
+    packState: packStateInWorker,
     askToPersist: async () => (await navigator.storage?.persist?.()) ?? false,
   };
 }

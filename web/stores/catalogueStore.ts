@@ -47,6 +47,8 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     undoLabel: computed(() => (canEdit.value ? labelOf(editToUndo(history.value)) : undefined)),
     redoLabel: computed(() => (canEdit.value ? labelOf(editToRedo(history.value)) : undefined)),
     lastCited: computed(() => (catalogue.value ? workspace.lastCited : null)),
+    /** The map's view of the lineage; it outlives the screen: going back to it costs nothing. */
+    mapView: () => workspace.views.map,
     /** The lineage as of a day, editions folded; `factsOf` are the facts of its plates. */
     graphOf: (of: Catalogue, day: number) => workspace.views.graph(of, day),
     factsOf: (id: RecordId) => workspace.views.lineage.factsOf(id),

@@ -69,7 +69,7 @@ export const useMergeStore = defineStore('merge', () => {
       for (const page of against!.records[kind].pages as readonly ReadonlyMap<string, AnyRecord>[])
         if (page.size > 0) void ask<'records'>({ type: 'records', records: [...page.values()] });
     const known = await store.sharedStates();
-    const answer = await ask<'read'>({ type: 'read', text: await file.text(), name: file.name, known });
+    const answer = await ask<'read'>({ type: 'read', file, known });
     if (!answer.ok) return answer;
     if (!answer.value.ok) return answer.value;
     const { common, itself } = answer.value.value;

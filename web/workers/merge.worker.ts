@@ -1,6 +1,7 @@
 /** Merges a catalogue file into the open catalogue, off the main thread. */
 import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import { MergeWork } from '../../workspace/mergeWork.ts';
+import { piecesOf } from './piecesOf.ts';
 import type { MergeAnswers, MergeAsk, MergeMessage, MergeReply } from './mergeMessages.ts';
 
 const waiting: AnyRecord[] = [];
@@ -14,7 +15,7 @@ async function answer(ask: MergeAsk): Promise<MergeAnswers[keyof MergeAnswers]> 
   work ??= new MergeWork(waiting);
   switch (ask.type) {
     case 'read':
-      return work.read(ask.text, ask.name, ask.known);
+      return work.read(() => piecesOf(ask.file), ask.file.name, ask.known);
     case 'begin':
       return work.begin(ask.ancestor);
     case 'merge':

@@ -10,7 +10,7 @@ import type { Ancestor, MergeView, TheirsRead } from '../../workspace/mergeWork.
 /** Records of the open catalogue come first, a part at a time. */
 export type MergeAsk =
   | { readonly type: 'records'; readonly records: readonly AnyRecord[] }
-  | { readonly type: 'read'; readonly text: string; readonly name: string; readonly known: About['shared'] }
+  | { readonly type: 'read'; readonly file: File; readonly known: About['shared'] }
   | { readonly type: 'begin'; readonly ancestor: Ancestor }
   | { readonly type: 'merge'; readonly decisions: Decisions }
   | { readonly type: 'finish'; readonly lists: ReadonlyMap<RecordId, Uint8Array>; readonly now: string };

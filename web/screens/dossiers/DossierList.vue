@@ -3,10 +3,13 @@
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
-import { formatShare } from '../../../core/wording/valueText.ts';
+import { formatCount, formatNumberOf, formatShare } from '../../../core/wording/valueText.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { remarkOf } from '../../../core/drawing/plateWords.ts';
+import { foldText } from '../../../core/catalogue/foldText.ts';
+import { useQueryState } from '../../parts/queryState.ts';
+import { useRowWindow } from '../../parts/useRowWindow.ts';
 import ChangeStrip from '../../parts/ChangeStrip.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
@@ -14,6 +17,7 @@ import { useAsOf } from '../../stores/clock.ts';
 import { useSideStore } from '../../stores/sideStore.ts';
 import { useMarking } from '../../stores/useMarking.ts';
 
+const byName = new Intl.Collator('en');
 const store = useCatalogueStore();
 const { catalogue } = storeToRefs(store);
 const route = useRoute();
@@ -23,25 +27,49 @@ const graph = computed(() => store.graphOf(catalogue.value, day.value));
 const at = ref<RecordId | null>(null);
 useMarking(() => (at.value ? { id: at.value } : null));
 const marks = useSideStore();
-const rows = computed(() =>
+const { query, go } = useQueryState();
+const named = computed({
+  get: () => query.value.named ?? '',
+  set: (text: string) => void go({ named: text || undefined }),
+});
+/** All by name, and of these those that the field asks for. */
+const all = computed(() =>
   [...graph.value.nodes.keys()]
-    .map((id) => {
-      const facts = store.factsOf(id)!;
-      const { link } = facts;
-      return { facts, link, counts: link && newestComparison(catalogue.value, link)?.counts };
-    })
-    .sort((a, b) => a.facts.name.localeCompare(b.facts.name)),
+    .map((id) => ({ id, name: nameOf(catalogue.value, id) }))
+    .sort((a, b) => byName.compare(a.name, b.name)),
+);
+const shown = computed(() => {
+  const wanted = foldText(named.value.trim());
+  return wanted ? all.value.filter(({ name }) => foldText(name).includes(wanted)) : all.value;
+});
+const work = ref<HTMLElement | null>(null);
+const { first, end, before, behind } = useRowWindow(work, () => shown.value.length, 37);
+const rows = computed(() =>
+  shown.value.slice(first.value, end.value).map(({ id }) => {
+    void graph.value; // the facts follow the lineage of the day
+    const facts = store.factsOf(id)!;
+    const { link } = facts;
+    return { facts, link, counts: link && newestComparison(catalogue.value, link)?.counts };
+  }),
 );
 </script>
 
 <template>
-  <div class="work">
-    <div v-if="rows.length === 0" class="empty">
+  <div ref="work" class="work">
+    <div v-if="all.length === 0" class="empty">
       <h2>No dossier yet</h2>
       <p class="soft">Read the files of a system, and its dossier begins with what they show.</p>
       <v-btn variant="flat" color="primary" to="/intake">Read a system</v-btn>
     </div>
-    <table v-else>
+    <div v-else class="tools">
+      <input v-model="named" type="search" class="field" placeholder="Name" aria-label="Names that contain" />
+      <span class="soft small" role="status">{{
+        shown.length < all.length
+          ? `${formatNumberOf(shown.length, 'dossier')} of ${formatCount(all.length)}`
+          : formatNumberOf(all.length, 'dossier')
+      }}</span>
+    </div>
+    <table v-if="all.length > 0" :aria-rowcount="shown.length + 1">
       <thead>
         <tr>
           <th>Distribution</th>
@@ -52,9 +80,12 @@ const rows = computed(() =>
         </tr>
       </thead>
       <tbody>
+        <tr v-if="before" aria-hidden="true" :style="{ height: `${before}px` }"></tr>
         <tr
-          v-for="{ facts, link, counts } in rows"
+          v-for="({ facts, link, counts }, i) in rows"
           :key="facts.id"
+          data-row
+          :aria-rowindex="first + i + 2"
           :class="{ marked: marks.isMarked({ id: facts.layer }) }"
           @focusin="at = facts.layer"
           @mouseenter="at = facts.layer"
@@ -79,6 +110,7 @@ const rows = computed(() =>
           </td>
           <td class="number mono">{{ counts ? formatShare(counts.same, counts.installed) : '–' }}</td>
         </tr>
+        <tr v-if="behind" aria-hidden="true" :style="{ height: `${behind}px` }"></tr>
       </tbody>
     </table>
   </div>
@@ -88,6 +120,19 @@ const rows = computed(() =>
 .work {
   height: 100%;
   padding: 8px 20px 20px;
+}
+.tools {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding-bottom: 4px;
+}
+td {
+  height: 37px;
+  max-width: 340px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 table {
   width: 100%;
@@ -104,7 +149,7 @@ th {
 }
 th,
 td {
-  padding: 7px 12px 7px 0;
+  padding: 4px 12px 4px 0;
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 tr.marked {

@@ -2,10 +2,11 @@
 import { computed, onUnmounted, shallowRef, watch, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { LineageView } from '../../../core/judging/lineageView.ts';
+import type { LineageView } from '../../../core/judging/lineageView.ts';
 import { filterNodes, isFiltering, type MapFilter } from '../../../core/judging/mapFilter.ts';
 import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { shapeOf } from '../../../core/lineage/map/shapeOf.ts';
 
 /** What of the lineage is shown. */
@@ -16,14 +17,12 @@ export interface LineageSelection {
   readonly lateral: boolean;
 }
 
-/** What was computed is kept beyond the screen: going back to it costs nothing. */
-const kept = new LineageView();
-
 /** Milliseconds of work at a time while all plates are computed. */
 const SLICE = 12;
 
 /** Graph, plates and events of the open catalogue as the address asks for them. */
 export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Ref<LineageSelection>) {
+  const kept = useCatalogueStore().mapView();
   const graph = computed(() => kept.graph(catalogue.value, day.value, view.value.unfolded));
   /** The kept view, once it knows of the catalogue as it is: the graph may be the same object after an edit. */
   function current(): LineageView {
@@ -31,7 +30,7 @@ export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Re
     return kept;
   }
   const events = computed(() => current().events());
-  const { facts, complete } = useAllFacts(catalogue, day, graph);
+  const { facts, complete } = useAllFacts(kept, catalogue, day, graph);
 
   /** What one plate shows; computed when it is asked for. */
   function factsOf(id: RecordId): PlateFacts | undefined {
@@ -53,7 +52,12 @@ export function useLineage(catalogue: Ref<Catalogue>, day: Ref<number>, view: Re
 }
 
 /** The facts of every plate, computed in slices between other work: filters and the outline need them all. */
-function useAllFacts(catalogue: Ref<Catalogue>, day: Ref<number>, graph: Ref<LineageGraph>) {
+function useAllFacts(
+  kept: LineageView,
+  catalogue: Ref<Catalogue>,
+  day: Ref<number>,
+  graph: Ref<LineageGraph>,
+) {
   const facts = shallowRef<ReadonlyMap<RecordId, PlateFacts>>(new Map());
   const complete = shallowRef(false);
   let timer: ReturnType<typeof setTimeout> | undefined;
