@@ -17,9 +17,23 @@ function sampleFiles(): Plugin {
   };
 }
 
+/** Sizes of text in pixels follow the size that is set for all text (--text-scale, App.vue). */
+const scaledText = {
+  postcssPlugin: 'scaled-text',
+  Declaration(declaration: { prop: string; value: string }) {
+    const { prop, value } = declaration;
+    if (prop !== 'font-size' && prop !== 'font') return;
+    declaration.value = value.replace(
+      /(?<![\w(])(\d*\.?\d+)px(?! \* var)/,
+      'calc($1px * var(--text-scale, 1))',
+    );
+  },
+};
+
 export default defineConfig({
   root: 'web',
   plugins: [vue(), vuetify({ autoImport: true }), sampleFiles()],
+  css: { postcss: { plugins: [scaledText] } },
   worker: { format: 'es' },
   // Mirrors are fetched by the server: run npm start beside this to have it.
   server: { proxy: { '/api': 'http://127.0.0.1:4173' } },

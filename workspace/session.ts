@@ -65,6 +65,8 @@ export class CatalogueSession {
     reached: { step: 0, sum: '', greatest: 0 },
   };
   #following: Promise<void> = Promise.resolve();
+  /** All of the catalogue, on its way into the store. */
+  #beginning: Promise<unknown> = Promise.resolve();
   #isClosed = false;
 
   constructor(
@@ -118,8 +120,9 @@ export class CatalogueSession {
   }
 
   /** Resolves when nothing is being written any more: all is saved, or a write has failed. */
-  settled(): Promise<void> {
-    return this.#queue.settled();
+  async settled(): Promise<void> {
+    await this.#beginning;
+    await this.#queue.settled();
   }
 
   /** Tries again to save what is not saved, now. */
@@ -287,11 +290,17 @@ export class CatalogueSession {
    * Writes all of a catalogue into the store: one that begins, one that goes on after damage, one whose storage was emptied.
    * Lists that are given or in memory come along, those that lie in the store stay.
    */
-  async begin(state: SavedState, bytes: ReadonlyMap<string, Uint8Array> = new Map()): Promise<Result<null>> {
+  begin(state: SavedState, bytes: ReadonlyMap<string, Uint8Array> = new Map()): Promise<Result<null>> {
+    const begun = this.#begin(state, bytes);
+    this.#beginning = begun;
+    return begun;
+  }
+
+  async #begin(state: SavedState, bytes: ReadonlyMap<string, Uint8Array>): Promise<Result<null>> {
     if (!this.#role?.isWriter) return failure(createIssue('error', 'window.readOnly', 'catalogue'));
     const { phase } = this.#state;
     try {
-      await this.settled();
+      await this.#queue.settled();
       this.#queue.hold();
       // What begins is shown at once; edits of it wait until all of it is written.
       if (phase === 'absent') this.#set({ ...state, phase: 'ready', issues: [], seen: null });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The frame of every screen: head, rail, work area, status line; undo and shortcuts work everywhere. */
-import { computed, onMounted, onUnmounted, ref } from 'vue';
+import { computed, onMounted, onUnmounted, ref, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { notesOf } from '../stores/browserHost.ts';
@@ -42,6 +42,16 @@ const RAIL = [
   { to: '/handover', label: 'Hand over', key: 'h', path: 'M5 3h9l4 4v4M5 3v14h6M13 14h9M19 11l3 3-3 3' },
 ] as const;
 
+/** Screens that have no heading of their own. */
+const HEADLESS: ReadonlySet<string> = new Set([
+  'lineage',
+  'dossiers',
+  'sides',
+  'handover',
+  'freshness',
+  'missing',
+]);
+
 const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);
 
 const undo = () => notices.tellTrouble(store.undo());
@@ -67,6 +77,12 @@ function onKey(event: KeyboardEvent): void {
   }
 }
 
+const screenName = computed(() => RAIL.find(({ to }) => isActive(to))?.label ?? 'Aspen Ridge');
+watchEffect(() => {
+  const names = [screenName.value, store.about?.title, 'Aspen Ridge'].filter(Boolean);
+  document.title = [...new Set(names)].join(' · ');
+});
+
 const darkQuery = window.matchMedia('(prefers-color-scheme: dark)');
 const notes = notesOf(() => window.localStorage);
 const remembered = notes.get('aspen-ridge-theme');
@@ -75,6 +91,16 @@ function toggleTheme(): void {
   const next = theme.global.current.value.dark ? 'light' : 'dark';
   theme.change(next);
   notes.set('aspen-ridge-theme', next);
+}
+
+/** Sizes of all text, in parts of a hundred. */
+const TEXT_SIZES = [100, 115, 130] as const;
+const TEXT_NOTE = 'aspen-ridge-text';
+const textSize = ref(TEXT_SIZES.find((size) => String(size) === notes.get(TEXT_NOTE)) ?? TEXT_SIZES[0]);
+watchEffect(() => document.documentElement.style.setProperty('--text-scale', String(textSize.value / 100)));
+function changeTextSize(): void {
+  textSize.value = TEXT_SIZES[(TEXT_SIZES.indexOf(textSize.value) + 1) % TEXT_SIZES.length];
+  notes.set(TEXT_NOTE, String(textSize.value));
 }
 
 // Paper is light.
@@ -138,6 +164,9 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
           Redo
         </button>
         <AsOfControl />
+        <button class="head-button" title="Size of all text: 100, 115, 130 %" @click="changeTextSize">
+          {{ `Text ${textSize} %` }}
+        </button>
         <button
           class="head-button"
           :aria-label="theme.global.current.value.dark ? 'Light colours' : 'Dark colours'"
@@ -175,6 +204,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
 
       <StorageBar class="storage" />
       <main class="place">
+        <h1 v-if="HEADLESS.has(String(route.name))" class="visually-hidden">{{ screenName }}</h1>
         <router-view v-if="store.phase === 'ready' || store.phase === 'damaged'" />
         <OpeningPage v-else />
       </main>
@@ -265,9 +295,58 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   grid-column: 2;
 }
 .place {
+  position: relative;
   grid-column: 2;
   grid-row: 3;
   min-height: 0;
   overflow: hidden;
+}
+/* Small windows and large zoom: the screens below each other, their list above the foot. */
+@media (width <= 800px) {
+  .frame {
+    grid-template: auto auto minmax(0, 1fr) auto auto / minmax(0, 1fr);
+  }
+  .head {
+    flex-wrap: wrap;
+    gap: 2px 6px;
+    padding: 6px 8px;
+  }
+  .rail {
+    grid-row: 4;
+    display: flex;
+    overflow-x: auto;
+    padding: 0;
+    border: 0;
+    border-top: 1px solid rgb(var(--v-theme-line));
+  }
+  .rail-entry {
+    flex: none;
+    padding: 4px 10px;
+    border-left: 0;
+    border-top: 3px solid transparent;
+  }
+  .rail-entry.active {
+    border-top-color: rgb(var(--v-theme-accent));
+  }
+  .rail-entry svg {
+    display: none;
+  }
+  .storage,
+  .place {
+    grid-column: 1;
+  }
+}
+/* Where that leaves no room, the page scrolls as a whole. */
+@media (height <= 480px) {
+  .frame {
+    height: auto;
+    min-height: 100vh;
+  }
+  .place {
+    height: 420px;
+  }
+  .head {
+    position: static;
+  }
 }
 </style>

@@ -71,22 +71,30 @@ async function restoreSample(): Promise<void> {
         <span aria-hidden="true">▾</span>
       </button>
     </template>
-    <v-list min-width="290" density="compact" slim>
+    <v-list min-width="290" density="compact" slim role="menu" aria-label="This catalogue, and others">
       <v-list-item
+        role="menuitem"
         title="Title, question and author …"
         :disabled="!store.canEdit"
         @click="aboutOpen = true"
       />
-      <v-list-item v-if="store.isSample" title="Put the sample back as it was made" @click="restoreSample" />
-      <v-list-item title="Export this catalogue as a file" @click="exportCatalogue()" />
-      <v-list-item title="Read a catalogue file …" @click="input?.click()" />
       <v-list-item
+        role="menuitem"
+        v-if="store.isSample"
+        title="Put the sample back as it was made"
+        @click="restoreSample"
+      />
+      <v-list-item role="menuitem" title="Export this catalogue as a file" @click="exportCatalogue()" />
+      <v-list-item role="menuitem" title="Read a catalogue file …" @click="input?.click()" />
+      <v-list-item
+        role="menuitem"
         title="Merge another catalogue into it …"
         @click="router.push({ name: 'handover', query: { view: 'merge' } })"
       />
-      <v-list-item title="Copy this catalogue" @click="then(store.duplicate())" />
-      <v-divider class="line" />
+      <v-list-item role="menuitem" title="Copy this catalogue" @click="then(store.duplicate())" />
+      <v-divider role="separator" class="line" />
       <v-list-item
+        role="menuitem"
         v-for="entry in others.slice(0, 6)"
         :key="entry.id"
         :title="`Open “${entry.title}”`"
@@ -96,8 +104,12 @@ async function restoreSample(): Promise<void> {
           <span v-if="entry.records" class="count">{{ formatNumberOf(entry.records, 'record') }}</span>
         </template>
       </v-list-item>
-      <v-list-item title="Begin a new catalogue" @click="then(store.create('My catalogue'))" />
-      <v-list-item title="All catalogues of this browser …" @click="shelfOpen = true" />
+      <v-list-item
+        role="menuitem"
+        title="Begin a new catalogue"
+        @click="then(store.create('My catalogue'))"
+      />
+      <v-list-item role="menuitem" title="All catalogues of this browser …" @click="shelfOpen = true" />
     </v-list>
   </v-menu>
   <input

@@ -58,7 +58,7 @@ async function remove({ id, title }: ShelfEntry): Promise<void> {
             <th class="number">Records</th>
             <th class="number">Size</th>
             <th>Saved</th>
-            <th />
+            <th><span class="visually-hidden">What can be done</span></th>
           </tr>
         </thead>
         <tbody>

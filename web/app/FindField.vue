@@ -157,23 +157,25 @@ defineExpose({ focus: () => input.value?.focus() });
       @blur="open = false"
       @keydown="onKey"
     />
-    <ul v-if="open && text" id="find-results" class="results" role="listbox">
-      <li
-        v-for="(hit, index) in found"
-        :id="`find-${index}`"
-        :key="hit.key"
-        role="option"
-        :aria-selected="index === active"
-        :class="{ active: index === active }"
-        @mousedown.prevent="go(index, $event.shiftKey)"
-      >
-        <span class="cut">{{ hit.text }}</span> <span class="soft small about">{{ hit.about }}</span>
-      </li>
-      <li v-if="found.length === 0" class="soft">
+    <div v-if="open && text" class="results">
+      <ul id="find-results" role="listbox" aria-label="What is found">
+        <li
+          v-for="(hit, index) in found"
+          :id="`find-${index}`"
+          :key="hit.key"
+          role="option"
+          :aria-selected="index === active"
+          :class="{ active: index === active }"
+          @mousedown.prevent="go(index, $event.shiftKey)"
+        >
+          <span class="cut">{{ hit.text }}</span> <span class="soft small about">{{ hit.about }}</span>
+        </li>
+      </ul>
+      <p v-if="found.length === 0" class="soft hint" role="status">
         {{ busy ? 'Searching …' : 'Nothing recorded is called that, or sounds like it.' }}
-      </li>
-      <li v-if="otherWord" class="soft small hint">Enter goes there, Shift+Enter to {{ otherWord }}</li>
-    </ul>
+      </p>
+      <p v-if="otherWord" class="soft small hint">Enter goes there, Shift+Enter to {{ otherWord }}</p>
+    </div>
   </div>
 </template>
 
@@ -198,7 +200,6 @@ input::placeholder {
   z-index: 20;
   inset: calc(100% + 4px) auto auto 0;
   width: max(100%, 440px);
-  list-style: none;
   padding: 4px 0;
   background: rgb(var(--v-theme-surface));
   color: rgb(var(--v-theme-ink));
@@ -219,8 +220,11 @@ li {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-li.hint {
-  cursor: default;
+ul {
+  list-style: none;
+}
+.hint {
+  padding: 4px 12px;
 }
 li.active {
   background: rgb(var(--v-theme-accent-soft));

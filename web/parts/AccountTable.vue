@@ -23,7 +23,7 @@ const choose = (place: number) => (chosen.value = chosen.value === place ? null 
         <th>What it is</th>
         <th class="number">Packages</th>
         <th class="number">Share</th>
-        <th class="bar-column" />
+        <th class="bar-column"><span class="visually-hidden">Share</span></th>
       </tr>
     </thead>
     <tbody>

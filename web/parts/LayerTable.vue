@@ -62,7 +62,8 @@ function cellLabel(row: LayerRow, cell: Cell, index: number): string {
   const more = [
     cell.state === 'unchanged' ? 'checked, unchanged' : '',
     remarkOf(cell),
-    cell.disputed ? 'sources disagree' : '',
+    reasonOf(cell) && `why: ${reasonOf(cell)}`,
+    cell.disputed ? `≠ ${cell.readings.length} sources disagree` : '',
   ].filter(Boolean);
   return [row.fact.label, props.names[index], said, ...more].join(', ');
 }
@@ -193,7 +194,13 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
             <span class="text" :class="{ mono: row.fact.type === 'version' && cell.state !== 'none' }">{{
               cellText(row, cell)
             }}</span>
-            <span v-if="cell.state === 'unchanged'" class="equal" title="checked, unchanged">=</span>
+            <span
+              v-if="cell.state === 'unchanged'"
+              class="equal"
+              aria-hidden="true"
+              title="checked, unchanged"
+              >=</span
+            >
             <span v-if="cell.spoiled" class="care small">spoiled</span>
             <span v-else-if="cell.state === 'takenOver'" class="care small">not checked again</span>
             <span
@@ -201,8 +208,12 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
               class="care small"
               >not comparable</span
             >
-            <span v-if="reasonOf(cell)" class="why soft" :title="reasonOf(cell)">why</span>
-            <span v-if="cell.disputed" class="dispute" :title="`${cell.readings.length} sources disagree`"
+            <span v-if="reasonOf(cell)" class="why soft" :title="reasonOf(cell)">{{ ' why' }}</span>
+            <span
+              v-if="cell.disputed"
+              class="dispute"
+              aria-hidden="true"
+              :title="`${cell.readings.length} sources disagree`"
               >≠ {{ cell.readings.length }}</span
             >
           </div>

@@ -15,7 +15,7 @@ const MARKS = { has: '●', 'has not': '–', 'not known': '' } as const;
     <table class="grid" :class="{ narrow: isNarrow }" aria-label="Grid of the company">
       <thead>
         <tr>
-          <th />
+          <th><span class="visually-hidden">Who</span></th>
           <th v-for="id in grid.members" :key="id" class="member" :class="{ own: id === about }">
             <button @click="$emit('about', id)">{{ nameOf(id) }}</button>
           </th>

@@ -27,7 +27,7 @@ const shareOf = ({ areas }: Neighbour, area: AreaId) => {
         <th>Nearest</th>
         <th>Alike</th>
         <th v-for="area in AREAS" :key="area.id" class="number">{{ area.label }}</th>
-        <th />
+        <th><span class="visually-hidden">Sources</span></th>
       </tr>
       <tr>
         <th colspan="2" class="soft">weight</th>
@@ -38,7 +38,7 @@ const shareOf = ({ areas }: Neighbour, area: AreaId) => {
             @weigh="(...weighed) => $emit('weigh', ...weighed)"
           />
         </th>
-        <th />
+        <td></td>
       </tr>
     </thead>
     <tbody>

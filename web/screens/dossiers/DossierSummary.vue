@@ -198,10 +198,12 @@ p {
   widows: 2;
 }
 .note {
+  display: inline-block;
+  min-width: 24px;
+  margin: -6px 0;
   font-size: 11px;
-  vertical-align: super;
-  line-height: 1;
-  margin-left: 3px;
+  line-height: 24px;
+  text-align: center;
   color: rgb(var(--v-theme-accent-ink));
   text-decoration: none;
 }

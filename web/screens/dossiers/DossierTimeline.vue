@@ -32,6 +32,8 @@ const percent = (day: number) =>
 const styleOf = ({ from, to }: Stretch) => ({
   left: `${percent(from)}%`,
   width: `max(3px, ${percent(to) - percent(from)}%)`,
+  // A short one lies on its longer neighbour: both can be hit.
+  zIndex: 100 - Math.round(percent(to) - percent(from)),
 });
 const years = computed(() => {
   const year = (day: number) => Number(formatDay(day).slice(0, 4));
@@ -206,15 +208,16 @@ const hasRows = computed(
 }
 .track {
   position: relative;
-  height: 18px;
+  height: 24px;
 }
 .stretch {
   position: absolute;
   top: 0;
-  height: 18px;
+  min-width: 24px;
+  height: 24px;
   border-radius: 3px;
   font-size: 11px;
-  line-height: 18px;
+  line-height: 24px;
   padding: 0 5px;
   overflow: hidden;
   text-overflow: ellipsis;
@@ -244,15 +247,21 @@ const hasRows = computed(
   opacity: 0.3;
 }
 .release {
-  top: 5px;
-  height: 8px;
   padding: 0;
+  background: none;
+}
+.release::before {
+  content: '';
+  display: block;
+  height: 8px;
+  margin-top: 8px;
+  border-radius: 3px;
   background: rgb(var(--v-theme-area-model));
 }
-.release.over {
+.release.over::before {
   opacity: 0.45;
 }
-.release.test {
+.release.test::before {
   background: none;
   border: 1.5px dashed rgb(var(--v-theme-area-model));
 }

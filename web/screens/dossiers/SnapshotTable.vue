@@ -49,7 +49,7 @@ function remove(states: readonly Snapshot[]): void {
           <th class="number">Packages</th>
           <th>Signature</th>
           <th>From</th>
-          <th />
+          <th><span class="visually-hidden">What can be done</span></th>
         </tr>
       </thead>
       <tbody>

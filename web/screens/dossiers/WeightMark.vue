@@ -24,15 +24,21 @@ const STEPS = [1, 2, 3] as const;
 <style scoped>
 .weight {
   display: inline-flex;
-  gap: 2px;
 }
 button {
+  display: grid;
+  place-items: center;
+  width: 24px;
+  height: 24px;
+}
+button::before {
+  content: '';
   width: 14px;
   height: 14px;
   border: 1px solid rgba(var(--v-theme-ink-soft), 0.6);
   border-radius: 2px;
 }
-.on {
+.on::before {
   background: rgb(var(--v-theme-ink-soft));
 }
 </style>

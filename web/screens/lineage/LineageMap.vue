@@ -334,7 +334,6 @@ const labelOf = (id: RecordId) => {
           :aria-label="labelOf(plate.id)"
           :aria-pressed="plate.id === selected"
         >
-          <title>{{ labelOf(plate.id) }}</title>
           <MapPlate
             v-if="factsOf(plate.id)"
             :facts="factsOf(plate.id)!"
@@ -349,7 +348,7 @@ const labelOf = (id: RecordId) => {
           >
             <title>Show its editions apart, or fold them (e)</title>
             <rect width="23" height="14" rx="7" />
-            <text x="11.5" y="10.5" text-anchor="middle" font-size="10">
+            <text x="11.5" y="10.5" text-anchor="middle" font-size="10" aria-hidden="true">
               {{ graph.nodes.get(plate.id)!.editions }} ed
             </text>
           </g>

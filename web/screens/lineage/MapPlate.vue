@@ -44,7 +44,7 @@ const colourOf = (ink: Ink) =>
     :font-weight="text.weight"
     :fill="colourOf(text.ink)"
   >
-    {{ text.text }}
+    {{ `${text.text} ` }}
   </text>
 </template>
 

@@ -148,7 +148,7 @@ defineExpose({ focusRow });
     :class="{ wide: columns.length > 3 }"
   >
     <div class="row head" role="row">
-      <span role="columnheader" class="label" />
+      <span role="columnheader" class="label"><span class="visually-hidden">Point</span></span>
       <span
         v-for="column in columns"
         :key="column"

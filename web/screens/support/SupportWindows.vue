@@ -46,11 +46,12 @@ const years = computed(() => {
 const startOf = ({ own }: SupportRow) => own.from ?? span.value.from;
 const isGap = ({ gapDays = 0 }: SupportRow) => gapDays > 0;
 const idOf = ({ subject, edition }: SupportRow) => `${subject} ${edition ?? ''}`;
+const baseOf = ({ base }: SupportRow) => (base ? `on ${base.name}` : 'no base');
 </script>
 
 <template>
-  <div class="windows" role="table" aria-label="Support of each system">
-    <div class="axis" role="row" aria-hidden="true">
+  <div class="windows" role="group" aria-label="Support of each system">
+    <div class="axis" aria-hidden="true">
       <span class="axis-name" />
       <span class="track">
         <span v-for="{ year, left } in years" :key="year" class="year" :style="{ left: `${left}%` }">{{
@@ -76,16 +77,14 @@ const idOf = ({ subject, edition }: SupportRow) => `${subject} ${edition ?? ''}`
         :key="idOf(row)"
         class="lane"
         :class="{ selected: idOf(row) === selected }"
-        role="row"
-        :aria-label="`${row.name}: ${wordSupport(row)}`"
         :aria-current="idOf(row) === selected"
         @click="emit('select', row)"
       >
-        <span class="axis-name" role="cell">
+        <span class="axis-name">
           <strong>{{ row.name }}</strong>
-          <span class="small soft cut">{{ row.base ? `on ${row.base.name}` : 'no base' }}</span>
+          <span class="small soft cut">{{ ` ${baseOf(row)}` }}</span>
         </span>
-        <span class="track" role="cell">
+        <span class="track">
           <span
             v-if="row.base"
             class="base"
@@ -118,16 +117,18 @@ const idOf = ({ subject, edition }: SupportRow) => `${subject} ${edition ?? ''}`
           >
           <span v-else class="own unknown" :style="between(startOf(row), startOf(row) + 60)" />
         </span>
-        <span class="until small" role="cell" :class="row.state">
-          {{
+        <span class="until small" :class="row.state">
+          {{ ' '
+          }}{{
             row.own.end
               ? formatWhen(row.own.end)
               : row.own.ends !== undefined
                 ? formatWhen(formatDay(row.own.ends))
                 : ''
           }}
-          <span class="state">{{ SUPPORT_STATES[row.state] }}</span>
+          <span class="state">{{ ' ' }}{{ SUPPORT_STATES[row.state] }}</span>
         </span>
+        <span class="visually-hidden">{{ ` ${wordSupport(row)}` }}</span>
       </button>
     </div>
     <p class="legend small soft">

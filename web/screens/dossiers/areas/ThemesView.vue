@@ -74,7 +74,7 @@ const LIKENESS = {
     <table v-if="check.toolkits.length > 1" class="plain-table check" aria-label="Style by toolkit">
       <thead>
         <tr>
-          <th></th>
+          <th><span class="visually-hidden">Part</span></th>
           <th v-for="toolkit in check.toolkits" :key="toolkit">{{ toolkit }}</th>
         </tr>
       </thead>
