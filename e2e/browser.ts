@@ -40,7 +40,7 @@ export interface Session {
 
 /** Opens a browser with a new profile. Errors of the page are collected in `errors`. */
 export async function openBrowser(
-  options: { width?: number; height?: number; dark?: boolean } = {},
+  options: { width?: number; height?: number; dark?: boolean; serviceWorkers?: 'allow' } = {},
 ): Promise<Session & { errors: string[] }> {
   if (!CHROMIUM) throw new Error(CHROMIUM_MISSING);
   const profile = await mkdtemp(join(tmpdir(), 'aspen-ridge-browser-'));
@@ -50,6 +50,8 @@ export async function openBrowser(
     args: [...CHROMIUM_FLAGS],
     viewport: { width: options.width ?? 1280, height: options.height ?? 800 },
     colorScheme: options.dark ? 'dark' : 'light',
+    // Only the tests of working without network keep the program in the browser.
+    serviceWorkers: options.serviceWorkers ?? 'block',
     acceptDownloads: true,
   });
   const page = context.pages()[0] ?? (await context.newPage());

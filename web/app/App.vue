@@ -6,6 +6,7 @@ import { useTheme } from 'vuetify';
 import { notesOf } from '../stores/browserHost.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
+import { useUpdateStore } from '../stores/updateStore.ts';
 import { isTyping } from '../parts/isTyping.ts';
 import CatalogueMenu from './CatalogueMenu.vue';
 import OpeningPage from './OpeningPage.vue';
@@ -118,6 +119,7 @@ onMounted(() => {
   window.addEventListener('beforeprint', beforePrint);
   window.addEventListener('afterprint', afterPrint);
   void store.start();
+  useUpdateStore().keep();
 });
 onUnmounted(() => {
   window.removeEventListener('keydown', onKey);

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-/** What stands between an edit and its safety, where nobody overlooks it, each with the ways on. */
+/** What stands between an edit and its safety, and a newer version of the program, where nobody overlooks it, each with the ways on. */
 import { computed } from 'vue';
 import { wordIssue } from '../../core/wording/issueText.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import type { Result } from '../../core/issue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
+import { useUpdateStore } from '../stores/updateStore.ts';
 import { useCatalogueFiles } from './useCatalogueFiles.ts';
 
 interface Way {
@@ -20,6 +21,7 @@ interface Bar {
 }
 
 const store = useCatalogueStore();
+const update = useUpdateStore();
 const notices = useNoticeStore();
 const { exportCatalogue } = useCatalogueFiles();
 const doIt = async (work: Promise<Result<unknown>>) => notices.tellTrouble(await work);
@@ -78,6 +80,23 @@ const bar = computed((): Bar | null => {
         : 'Another window writes this catalogue; this one follows it.',
       more: [],
       ways: [writing],
+    };
+  if (update.isStale)
+    return {
+      tone: 'trouble',
+      text: 'This page is of an older version of the program, and a part of it is no longer there.',
+      more: ['What is recorded is saved. Load the page again to go on with the newer version.'],
+      ways: [{ label: 'Load it again', go: () => update.use() }],
+    };
+  if (update.isReady)
+    return {
+      tone: 'quiet',
+      text: 'A newer version of the program is ready.',
+      more: ['It is used when you ask for it, or when all windows of this one were closed.'],
+      ways: [
+        { label: 'Use it now', go: () => update.use() },
+        { label: 'Later', go: () => update.later() },
+      ],
     };
   return null;
 });
