@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const BUILT = `${ROOT}dist/cli/main.js`;
 
-/** True if a source below a folder is newer than a moment. A package that was installed has no sources: it is built. */
+/** True if a source below a folder is newer than a moment. */
 function isNewer(folder, moment) {
   return readdirSync(folder, { withFileTypes: true }).some((entry) => {
     const path = `${folder}/${entry.name}`;
@@ -15,9 +15,13 @@ function isNewer(folder, moment) {
   });
 }
 
-const builtAt = existsSync(BUILT) ? statSync(BUILT).mtimeMs : 0;
-if (!builtAt || ['core', 'cli'].some((name) => existsSync(ROOT + name) && isNewer(ROOT + name, builtAt))) {
-  const { buildCommand } = await import('../scripts/build.mjs');
-  await buildCommand();
+// A package that was installed has no lock file: it is built.
+if (existsSync(`${ROOT}package-lock.json`)) {
+  const builtAt = existsSync(BUILT) ? statSync(BUILT).mtimeMs : 0;
+  if (!builtAt || ['core', 'cli'].some((name) => isNewer(ROOT + name, builtAt))) {
+    const { buildCommand } = await import('../scripts/build.mjs');
+    await buildCommand();
+  }
 }
+process.env.ASPEN_RIDGE_ROOT = ROOT;
 await import(BUILT);

@@ -19,6 +19,7 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   merge: async () => (await import('./merge.ts')).registerMerge,
   report: async () => (await import('./report.ts')).registerReport,
   support: async () => (await import('./support.ts')).registerSupport,
+  serve: async () => (await import('./serve.ts')).registerServe,
   'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };
 

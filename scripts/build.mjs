@@ -33,11 +33,8 @@ export async function buildCommand() {
   run('npx', ['vite', 'build', '--config', 'cli/vite.config.ts', '--logLevel', 'error'], [0, 2, 2]);
 }
 
-/** Builds what is out of date. */
-export async function build() {
-  await ensureInstalled();
-  if (!isFresh('dist/cli/main.js', ['core', 'cli', 'collector', 'package-lock.json'])) await buildCommand();
-  const shared = ['core', 'package-lock.json'];
+/** The parts of the sample that are missing or older than their sources. */
+function staleParts() {
   const world = [
     'sample/world',
     'sample/repositories',
@@ -48,13 +45,29 @@ export async function build() {
   const parts = [];
   if (!isFresh('sample/out/mirror.complete', [...world, 'core/formats', 'package-lock.json']))
     parts.push('mirror');
-  if (!isFresh('sample/out/catalogue.json', [...shared, 'sample'])) parts.push('catalogue');
-  if (parts.length > 0) {
-    console.error('Building the sample …');
-    run('node', ['scripts/run.mjs', 'sample/build.ts', ...(parts.length === 1 ? parts : [])]);
-  }
-  if (!isFresh('dist/web/index.html', [...shared, 'web', 'workspace', 'vite.config.ts']))
-    run('npx', ['vite', 'build', '--logLevel', 'warn']);
+  if (!isFresh('sample/out/catalogue.json', ['core', 'package-lock.json', 'sample'])) parts.push('catalogue');
+  return parts;
 }
 
-if (process.argv[1] === new URL(import.meta.url).pathname) await build();
+/** Builds the interface and the command if they are out of date; gives the parts of the sample that are to be made. */
+export async function buildProgram() {
+  await ensureInstalled();
+  if (!isFresh('dist/cli/main.js', ['core', 'cli', 'collector', 'package-lock.json'])) await buildCommand();
+  if (!isFresh('dist/web/index.html', ['core', 'package-lock.json', 'web', 'workspace', 'vite.config.ts']))
+    run('npx', ['vite', 'build', '--logLevel', 'warn']);
+  return staleParts();
+}
+
+/** Builds all that is out of date. */
+export async function build() {
+  const parts = await buildProgram();
+  if (parts.length === 0) return;
+  console.error('Building the sample …');
+  run('node', ['scripts/run.mjs', 'sample/build.ts', ...(parts.length === 1 ? parts : [])], [0, 2, 2]);
+}
+
+// `--program`: what a package of it needs; the sample is made where it is used.
+if (process.argv[1] === new URL(import.meta.url).pathname) {
+  if (process.argv[2] === '--program') await buildProgram();
+  else await build();
+}

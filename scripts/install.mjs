@@ -9,6 +9,7 @@ const MARK = `${ROOT}node_modules/.aspen-installed`;
 
 /** Runs `npm ci` once per state of the lock file; messages go to standard error. */
 export async function ensureInstalled() {
+  if (!existsSync(`${ROOT}package-lock.json`)) return; // a package that was installed, with what it needs
   const state = createHash('sha256')
     .update(readFileSync(`${ROOT}package-lock.json`))
     .digest('hex');

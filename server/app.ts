@@ -5,6 +5,7 @@
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { isLocalName } from './localName.ts';
+import type { SampleState } from './sampleMaker.ts';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -13,6 +14,8 @@ interface ServerParts {
   readonly web: string;
   /** The generated sample. */
   readonly sample: string;
+  /** How far the sample is; ready without it. */
+  readonly sampleState?: () => SampleState;
   /** Answers about mirrors; without them the server fetches nothing. */
   readonly mirrors?: express.Router;
 }
@@ -31,8 +34,13 @@ const POLICY = [
 ].join('; ');
 
 /** Of the sample the interface gets its catalogue and its captures; the mirror's tree has a server of its own. */
-function sampleFiles(folder: string): express.Router {
+function sampleFiles(folder: string, stateOf: () => SampleState): express.Router {
   const router = express.Router();
+  router.get('/catalogue.json', (_request, response, next) => {
+    const state = stateOf();
+    if (state.state === 'ready') next();
+    else response.status(202).set({ 'Retry-After': '1', 'Cache-Control': 'no-store' }).json(state);
+  });
   const files = express.static(folder, { fallthrough: false, index: false, cacheControl: false, etag: true });
   router.get(['/catalogue.json', '/captures/:name'], files);
   router.use((_request, response) => notFound(response));
@@ -40,7 +48,12 @@ function sampleFiles(folder: string): express.Router {
 }
 
 /** Creates the application. Of files it reads nothing but the two folders. */
-export function createApp({ web, sample, mirrors }: ServerParts): Express {
+export function createApp({
+  web,
+  sample,
+  sampleState = () => ({ state: 'ready' }),
+  mirrors,
+}: ServerParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -56,7 +69,7 @@ export function createApp({ web, sample, mirrors }: ServerParts): Express {
   app.use(toOneAddress);
   if (mirrors) app.use('/api/mirror', mirrors);
   app.use(compression());
-  app.use('/sample', sampleFiles(sample));
+  app.use('/sample', sampleFiles(sample, sampleState));
   app.use(
     '/assets',
     express.static(join(web, 'assets'), { fallthrough: false, immutable: true, maxAge: '1y', index: false }),

@@ -348,6 +348,10 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'storage.failed': ({ reason }) =>
     `Saving failed (${reason}). Your work is still in this window: export the catalogue now.`,
   'sample.absent': () => 'The sample is not there. Run the build once more and reload.',
+  'sample.failed': ({ reason }) =>
+    `The sample could not be made (${reason}). Your own catalogues work without it; start the server again to try once more.`,
+  'sample.unreachable': () =>
+    'The sample is not kept in this browser, and the server does not answer. Start the server and try again.',
 };
 
 const EXPECTED: Readonly<Record<string, string>> = {

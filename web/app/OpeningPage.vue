@@ -9,12 +9,24 @@ import { useNoticeStore } from '../stores/noticeStore.ts';
 const store = useCatalogueStore();
 const notices = useNoticeStore();
 const begin = async () => notices.tellTrouble(await store.beginEmpty());
+const own = async () => notices.tellTrouble(await store.create('My catalogue'));
 </script>
 
 <template>
   <div v-if="store.phase === 'opening' || store.phase === 'absent'" class="empty" role="status">
-    <h2>Opening the catalogue …</h2>
-    <v-progress-linear indeterminate aria-label="Opening the catalogue" />
+    <template v-if="store.sampleWait === null">
+      <h2>Opening the catalogue …</h2>
+      <v-progress-linear indeterminate aria-label="Opening the catalogue" />
+    </template>
+    <template v-else>
+      <h2>The sample is being made: {{ Math.round(store.sampleWait * 100) }} %</h2>
+      <v-progress-linear :model-value="store.sampleWait * 100" aria-label="Made so far" />
+      <p class="soft">
+        A world of invented distributions to look around in. It is made once, in some seconds. You need not
+        wait for it.
+      </p>
+      <v-btn @click="own">Start my own catalogue</v-btn>
+    </template>
   </div>
   <div v-else-if="store.phase === 'lost' && store.seen" class="empty" role="alert">
     <h2>“{{ store.seen.title }}” is no longer stored in this browser</h2>

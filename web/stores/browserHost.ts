@@ -1,5 +1,6 @@
 /** The browser as the workspace sees it: databases, locks between windows, channel, notes, clock and chance. */
-import { createIssue, failure, success } from '../../core/issue.ts';
+import { z } from 'zod';
+import { createIssue, failure, success, type Result } from '../../core/issue.ts';
 import type { KeyValueStore } from '../../workspace/keyValueStore.ts';
 import { createMemoryNotes, type NotePad } from '../../workspace/notePad.ts';
 import type { OpenChannel, WindowMessage, WriterLocks } from '../../workspace/windows.ts';
@@ -10,8 +11,11 @@ import { createBrowserStore } from './browserStore.ts';
 /** Names of the databases of the first versions of the program, which were catalogue ids too. */
 const OLD_STORES = ['sample', 'own'];
 
-/** Everything that a workspace needs of this browser and this window. */
-export function createBrowserHost(): WorkspaceHost {
+/**
+ * Everything that a workspace needs of this browser and this window. `onSampleWait` is told how far the server is with making the
+ * sample, 0 to 1, and null when it is there.
+ */
+export function createBrowserHost(onSampleWait: (share: number | null) => void): WorkspaceHost {
   return {
     openStore: createBrowserStore,
     oldStores: findOldStores,
@@ -25,16 +29,40 @@ export function createBrowserHost(): WorkspaceHost {
       return () => window.clearTimeout(timer);
     },
     chanceId: () => crypto.randomUUID().slice(0, 13).replace('-', ''),
-    loadSample: async () => {
-      const response = await fetch('/sample/catalogue.json');
-      return response.ok
-        ? success(await response.text())
-        : failure(createIssue('error', 'sample.absent', 'sample'));
-    },
+    loadSample: () => loadSample(onSampleWait),
     packState: packStateInWorker,
     askToPersist: async () => (await navigator.storage?.persist?.()) ?? false,
   };
 }
+
+/** The server makes the sample at its first start: until that is done it says how far it is. */
+async function loadSample(onWait: (share: number | null) => void): Promise<Result<string>> {
+  try {
+    for (;;) {
+      const response = await fetch('/sample/catalogue.json');
+      if (response.status === 200) return success(await response.text());
+      const said = response.status === 202 ? sampleStateSchema.safeParse(await response.json()) : null;
+      if (said?.data?.state !== 'making') {
+        const reason = said?.data?.reason ?? '';
+        return failure(
+          createIssue('error', reason ? 'sample.failed' : 'sample.absent', 'sample', { reason }),
+        );
+      }
+      onWait(said.data.share ?? 0);
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
+  } catch {
+    return failure(createIssue('error', 'sample.unreachable', 'sample'));
+  } finally {
+    onWait(null);
+  }
+}
+
+const sampleStateSchema = z.object({
+  state: z.string(),
+  share: z.number().optional(),
+  reason: z.string().optional(),
+});
 
 async function findOldStores(): Promise<Map<string, KeyValueStore>> {
   const names = new Set((await indexedDB.databases()).map(({ name }) => name));

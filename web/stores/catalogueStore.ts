@@ -14,7 +14,9 @@ import { createBrowserHost } from './browserHost.ts';
 
 /** The workspace as reactive state. */
 export const useCatalogueStore = defineStore('catalogue', () => {
-  const workspace = new Workspace(createBrowserHost(), (next) => {
+  const sampleWait = shallowRef<number | null>(null);
+  const host = createBrowserHost((share) => (sampleWait.value = share));
+  const workspace = new Workspace(host, (next) => {
     markOpening(state.value.session.phase, next.session.phase);
     state.value = next;
   });
@@ -35,6 +37,8 @@ export const useCatalogueStore = defineStore('catalogue', () => {
     history,
     id: computed(() => state.value.id),
     isSample: computed(() => state.value.id === SAMPLE_ID),
+    /** How far the server is with making the sample, 0 to 1, while it is waited for. */
+    sampleWait,
     shelf: computed(() => state.value.shelf),
     isPersistent: computed(() => state.value.isPersistent),
     phase: computed(() => session.value.phase),
