@@ -14,7 +14,9 @@ import { Downloader } from '../server/mirror/download.ts';
 import { AllowedHosts } from '../server/mirror/hosts.ts';
 
 /** Starts the built application with the stand-in mirror beside it; `close` stops both. */
-export async function startServer(): Promise<Listening & { readonly mirror: string }> {
+export async function startServer(
+  onPolicyReport: (line: string) => void = console.error,
+): Promise<Listening & { readonly mirror: string }> {
   const path = (relative: string) => fileURLToPath(new URL(relative, import.meta.url));
   const mirror = await listen(createMirror(path('../sample/out/mirror')), 0);
   const cache = await mkdtemp(join(tmpdir(), 'aspen-ridge-cache-'));
@@ -22,7 +24,7 @@ export async function startServer(): Promise<Listening & { readonly mirror: stri
   const downloader = new Downloader(hosts, new MirrorCache(cache, 100 << 20));
   const mirrors = createMirrorApi(downloader);
   const app = await listen(
-    createApp({ web: path('../dist/web'), sample: path('../sample/out'), mirrors }),
+    createApp({ web: path('../dist/web'), sample: path('../sample/out'), mirrors, onPolicyReport }),
     0,
   );
   const close = async () => {

@@ -5,6 +5,7 @@
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { isLocalName } from './localName.ts';
+import { POLICY_REPORTS, policyReports } from './policyReports.ts';
 import type { SampleState } from './sampleMaker.ts';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -16,6 +17,8 @@ interface ServerParts {
   readonly sample: string;
   /** How far the sample is; ready without it. */
   readonly sampleState?: () => SampleState;
+  /** Told what browsers report of the content policy, as a line of text. */
+  readonly onPolicyReport?: (line: string) => void;
   /** Answers about mirrors; without them the server fetches nothing. */
   readonly mirrors?: express.Router;
 }
@@ -31,6 +34,7 @@ const POLICY = [
   "object-src 'none'",
   "base-uri 'none'",
   "frame-ancestors 'none'",
+  `report-uri ${POLICY_REPORTS}`,
 ].join('; ');
 
 /** Of the sample the interface gets its catalogue and its captures; the mirror's tree has a server of its own. */
@@ -52,6 +56,7 @@ export function createApp({
   web,
   sample,
   sampleState = () => ({ state: 'ready' }),
+  onPolicyReport = console.error,
   mirrors,
 }: ServerParts): Express {
   const app = express();
@@ -67,6 +72,7 @@ export function createApp({
   });
   app.use(onlyUnderOwnName);
   app.use(toOneAddress);
+  app.use(POLICY_REPORTS, policyReports(onPolicyReport));
   if (mirrors) app.use('/api/mirror', mirrors);
   app.use(compression());
   app.use('/sample', sampleFiles(sample, sampleState));

@@ -1,5 +1,5 @@
 /** The items of a store as schemas, for the published JSON Schema (docs/schema/store.schema.json) and the tests. */
-import { z } from 'zod';
+import { z } from '../core/schemaChecks.ts';
 
 const count = z.number().int().nonnegative();
 const sum = z.string().regex(/^[0-9a-f]{64}$/);

@@ -1,5 +1,5 @@
 /** The head of a catalogue: its title and the question it is kept for. There is exactly one. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';
 import { enteredSchema, nameSchema, textSchema } from './recordFields.ts';

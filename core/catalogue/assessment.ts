@@ -1,5 +1,5 @@
 /** One author's judgement of a distribution: scores with reasons, strengths, weaknesses, whom it suits. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

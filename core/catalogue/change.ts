@@ -2,7 +2,7 @@
  * What an analyst says of a change: why it was made, what follows from it, how much it weighs. Changes themselves are
  * computed from facts; where the base's value is not known, a change can be recorded here directly (`does`).
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { valueSchema } from './factValue.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, subjectSchema, textSchema } from './recordFields.ts';

@@ -1,5 +1,5 @@
 /** What a project, or somebody else, says of a distribution, to be held against findings. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { valueSchema } from './factValue.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { whenSchema } from './when.ts';

@@ -1,5 +1,5 @@
 /** A company of distributions that is kept by name: a rule that its members follow, or a list by hand. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

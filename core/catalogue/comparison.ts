@@ -1,5 +1,5 @@
 /** A measured comparison of a system's packages with those of its base: the counts behind a carried share. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema } from './recordFields.ts';
 import { lossesSchema } from './loss.ts';

@@ -1,5 +1,5 @@
 /** The state of the machine when something was observed. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { idSchema } from './recordFields.ts';
 
 /** When something is measured: right after the start, with nothing opened, or after programs were used. */

@@ -2,7 +2,7 @@
  * How a criterion, or something that must be there, is read off a fact. Data; judging/purpose/ computes with it,
  * editing/purposes/ reads it from a line.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { idSchema, nameSchema } from './recordFields.ts';
 
 const keySchema = z.string().min(1).max(120);

@@ -2,7 +2,7 @@
  * A project that publishes an installable system. The record is a handle: what is known of the project
  * (purpose, maker, standing …) are readings of identity facts, so that each has its source.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 

@@ -1,5 +1,5 @@
 /** A variant of a distribution with its own default set; it may sit on its own base. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 

@@ -1,5 +1,5 @@
 /** What happened once, or since when something is as it is: with its date, as imprecise as it is. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { certaintySchema, enteredSchema, idSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

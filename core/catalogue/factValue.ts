@@ -2,7 +2,7 @@
  * The values that facts take, by type, and when two of them are equal. Lists have elements with a name, an
  * optional slot (the role an element fills) and settings, so that they can be compared element by element.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { elementSchema } from './valueTypes.ts';
 
 /** An element of a list value. */

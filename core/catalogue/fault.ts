@@ -1,5 +1,5 @@
 /** What goes wrong with a system, or is odd: how often of how many times, on which machine, since when. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { conditionsSchema } from './conditions.ts';
 import {

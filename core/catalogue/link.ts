@@ -1,5 +1,5 @@
 /** A lineage link: derivative → base, at distribution, edition or release level, with dates and sources. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

@@ -1,5 +1,5 @@
 /** What was not read of an input, as records keep it: the code and the particulars of the issue, worded where it is shown. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import type { Issue } from '../issue.ts';
 
 const lossSchema = z.strictObject({

@@ -6,7 +6,7 @@ import type { Diff } from './diff.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { RECORD_KINDS, type AnyRecord } from './recordKinds.ts';
 import type { Migration, RecordKind } from './recordKind.ts';
-import type { z } from 'zod';
+import type { z } from '../schemaChecks.ts';
 
 /** The versions that saved data was written in, by kind. A kind not named had no records. */
 export type Versions = Readonly<Partial<Record<string, number>>>;

@@ -1,5 +1,5 @@
 /** What is announced or foreseen: by whom, for when, how sure, and when to look again. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { certaintySchema, enteredSchema, idSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

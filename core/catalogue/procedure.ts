@@ -1,5 +1,5 @@
 /** How something is done: steps in order, what each needs before it, and what breaks where that is left out. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import {
   certaintySchema,

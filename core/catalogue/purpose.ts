@@ -2,7 +2,7 @@
  * What candidates are judged for: for whom, by which criteria (each computed from a fact by a rule that is shown, else scored by
  * hand), what must be there without which no total counts, and who is a candidate.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { criterionRuleSchema } from './criterionRule.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, subjectSchema, textSchema } from './recordFields.ts';

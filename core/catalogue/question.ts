@@ -1,5 +1,5 @@
 /** The analyst's own open question: something worth knowing that nobody could find out yet. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

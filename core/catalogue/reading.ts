@@ -1,5 +1,5 @@
 /** One value for a fact from one source, under stated conditions. A fact may have many readings. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { valueSchema } from './factValue.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import {

@@ -1,5 +1,5 @@
 /** Schemas of the fields that most kinds have: ids, names, texts, the place in the order of entering. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 
 /** A schema for an id of one kind, or of several. */
 export function idSchema(...kinds: readonly string[]) {

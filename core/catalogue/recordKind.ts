@@ -2,7 +2,7 @@
  * What every record kind states about itself: its schema, its version, how older data becomes current, and
  * which other records it points to. One file per kind uses this; recordKinds.ts lists them.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 
 /** Brings a record's raw data from one version to the next. Must not throw on data valid for its version. */
 export type Migration = (data: Record<string, unknown>) => Record<string, unknown>;

@@ -1,5 +1,5 @@
 /** A dated, named state of one or more editions; for a rolling project, a dated image. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

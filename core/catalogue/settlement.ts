@@ -2,7 +2,7 @@
  * What the analyst makes of an open point: put off until a day, or meant so, with a reason. It holds as long as the point rests on
  * what it rested on then.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

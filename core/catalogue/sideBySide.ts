@@ -2,7 +2,7 @@
  * A side by side that is kept: what stands beside what, the analyst's words on its points, must-haves, points of one's own, and
  * what stood there when it was kept, so that it can tell later what has changed since.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

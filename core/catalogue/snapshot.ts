@@ -2,7 +2,7 @@
  * The head of a package list: of which repository or system, at which date. The packages themselves are kept
  * beside the catalogue, packed in columns (packages/packSnapshot.ts), under the snapshot's id.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema } from './recordFields.ts';
 import { lossesSchema } from './loss.ts';

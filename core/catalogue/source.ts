@@ -1,5 +1,5 @@
 /** Where readings come from: a capture, a page, release notes, a hands-on note, a measurement. Dated. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { creatorOf, type RecordKind } from './recordKind.ts';
 import { enteredSchema, idSchema, nameSchema, subjectSchema, textSchema } from './recordFields.ts';
 import { whenSchema } from './when.ts';

@@ -1,5 +1,5 @@
 /** The types of values, each with its schema. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { whenSchema } from './when.ts';
 
 /** An element of a list value. Two elements are the same thing if slot and name agree. */

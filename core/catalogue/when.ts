@@ -3,7 +3,7 @@
  * level 1); a day is never invented. Comparing and as-of questions work on the bounds.
  */
 import edtf from 'edtf';
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 
 /** An EDTF text such as `2026-03-04`, `2026-03`, `2016~` or `2020/2022`. */
 export type When = string;

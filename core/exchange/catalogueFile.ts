@@ -3,7 +3,7 @@
  * package lists (packages/packSnapshot.ts), deflated and in base64. Law: parse(format(c)) = c.
  */
 import { unzlibSync, zlibSync } from 'fflate';
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { mendReferences } from '../catalogue/mendReferences.ts';

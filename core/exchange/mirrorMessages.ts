@@ -1,5 +1,5 @@
 /** What the interface and the server say to each other about mirrors: a request, then events line by line. */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import type { Issue } from '../issue.ts';
 import type { FetchedList } from './fetchedList.ts';
 

@@ -2,7 +2,7 @@
  * Looking again at repositories: what a release file said when it was seen last, held against what it says now. What differs is a
  * proposal, never a fact by itself.
  */
-import { z } from 'zod';
+import { z } from '../schemaChecks.ts';
 import { SIGNATURE_STATES } from '../catalogue/snapshot.ts';
 
 const text = z.string().max(2000);

@@ -1,5 +1,5 @@
 /** The browser as the workspace sees it: databases, locks between windows, channel, notes, clock and chance. */
-import { z } from 'zod';
+import { z } from '../../core/schemaChecks.ts';
 import { createIssue, failure, success, type Result } from '../../core/issue.ts';
 import type { KeyValueStore } from '../../workspace/keyValueStore.ts';
 import { createMemoryNotes, type NotePad } from '../../workspace/notePad.ts';

@@ -4,7 +4,7 @@
  */
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import { z } from 'zod';
+import { z } from '../../core/schemaChecks.ts';
 import {
   mirrorRequestSchema,
   type MirrorEvent,
