@@ -253,6 +253,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   white-space: nowrap;
 }
 .head-button {
+  white-space: nowrap;
   font-size: 13px;
   padding: 4px 8px;
   border-radius: 6px;
@@ -333,9 +334,11 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   .rail-entry svg {
     display: none;
   }
-  .storage,
+  .storage {
+    grid-area: 2 / 1;
+  }
   .place {
-    grid-column: 1;
+    grid-area: 3 / 1;
   }
 }
 /* Where that leaves no room, the page scrolls as a whole. */

@@ -68,4 +68,12 @@ const isTrouble = computed(
 .spacer {
   flex: 1;
 }
+@media (width <= 800px) {
+  .status {
+    grid-row: 5;
+    flex-wrap: wrap;
+    gap: 0 14px;
+    padding: 3px 8px;
+  }
+}
 </style>

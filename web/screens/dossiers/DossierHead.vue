@@ -138,6 +138,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
 .crumbs {
   display: flex;
   align-items: center;
+  flex-wrap: wrap;
   gap: 6px;
 }
 .title {

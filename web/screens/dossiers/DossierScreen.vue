@@ -351,14 +351,26 @@ const onRemove = (reading: Reading) => notices.tellTrouble(remove([reading]));
 <style scoped>
 .work {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
+  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
   overflow: hidden;
+}
+@media (width <= 800px) {
+  .work {
+    grid-template-rows: auto auto auto;
+    overflow: auto;
+  }
 }
 .tabs {
   display: flex;
   gap: 20px;
   margin: 8px 20px 0;
   border-bottom: 1px solid rgb(var(--v-theme-line));
+}
+@media (width <= 800px) {
+  .tabs {
+    flex-wrap: wrap;
+    gap: 0 16px;
+  }
 }
 .tabs button {
   padding: 5px 0 7px;

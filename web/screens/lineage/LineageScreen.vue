@@ -217,6 +217,13 @@ const EXPORTS = [
         />
         <span class="spacer" />
         <template v-if="!isOutline">
+          <span v-if="layout.shown.value" class="zoom" role="group" aria-label="Size of the map">
+            <button class="chip" aria-label="Farther" title="Farther (−)" @click="map?.zoom(1 / 1.25)">
+              −
+            </button>
+            <button class="chip" aria-label="Nearer" title="Nearer (+)" @click="map?.zoom(1.25)">+</button>
+            <button class="chip" title="Fit the whole map (0)" @click="map?.fit()">Fit</button>
+          </span>
           <button
             class="chip"
             :class="{ on: view.lateral }"
@@ -312,11 +319,6 @@ const EXPORTS = [
             <v-progress-linear indeterminate aria-label="Laying out the map" />
             <p><v-btn @click="go({ view: 'outline' })">Look at the outline instead</v-btn></p>
           </div>
-          <span v-if="layout.shown.value" class="zoom">
-            <v-btn aria-label="Farther" title="Farther (−)" @click="map?.zoom(1 / 1.25)">−</v-btn>
-            <v-btn aria-label="Nearer" title="Nearer (+)" @click="map?.zoom(1.25)">+</v-btn>
-            <v-btn title="Fit the whole map (0)" @click="map?.fit()">Fit</v-btn>
-          </span>
           <MapLegend v-if="legendOpen" class="legend" :links="lineal.length" :measured="measured" />
         </template>
       </div>

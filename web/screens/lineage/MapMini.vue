@@ -43,6 +43,27 @@ const frameBox = computed(() => {
     height: props.frame.height * k,
   };
 });
+/** The corner in which it lies on no plate; null where there is none: then it is not shown. */
+const CORNERS = ['right bottom', 'left bottom', 'right top'] as const;
+const MARGIN = 14;
+const corner = computed(() => {
+  const { view, frame, layout } = props;
+  const [width, height] = [size.value.width + 2 * MARGIN, size.value.height + 2 * MARGIN];
+  const plateWidth = layout.detail.width * view.scale;
+  const plateHeight = layout.detail.height * view.scale;
+  return CORNERS.find((place) => {
+    const left = place.startsWith('left') ? 0 : frame.width - width;
+    const top = place.endsWith('top') ? 0 : frame.height - height;
+    return !layout.plates.some(({ x, y }) => {
+      const [atX, atY] = [view.x + x * view.scale, view.y + y * view.scale];
+      return atX < left + width && atX + plateWidth > left && atY < top + height && atY + plateHeight > top;
+    });
+  });
+});
+const placed = computed(() => {
+  const [side, edge] = (corner.value ?? 'right bottom').split(' ');
+  return { [side]: `${MARGIN}px`, [edge]: `${MARGIN}px` };
+});
 function go(event: PointerEvent): void {
   if (event.buttons === 0) return;
   const box = (event.currentTarget as Element).getBoundingClientRect();
@@ -52,7 +73,9 @@ function go(event: PointerEvent): void {
 
 <template>
   <svg
+    v-if="corner"
     class="mini"
+    :style="placed"
     :width="size.width"
     :height="size.height"
     aria-hidden="true"
