@@ -34,10 +34,13 @@ const coreBoundaries = coreOrder.map((folder, index) => {
       'no-restricted-imports': [
         'error',
         {
-          paths: ['vue', 'pinia', 'vue-router', 'vuetify', 'localforage', 'express'].map((name) => ({
-            name,
-            message: 'core/ has no interface, storage or network.',
-          })),
+          paths: [
+            ...['vue', 'pinia', 'vue-router', 'vuetify', 'localforage', 'express'].map((name) => ({
+              name,
+              message: 'core/ has no interface, storage or network.',
+            })),
+            { name: 'zod', message: 'Schemas take it from core/schemaChecks.ts, which sets it first.' },
+          ],
           patterns: [
             ...(later.length
               ? forbid(later, 'core/ folders may only import from folders before them.').patterns

@@ -34,8 +34,8 @@ describe('the question of the sample', () => {
     await page.getByText(/^2 of 7: Foxholt 4 and Mosswick 1\. Foxholt 4 promises 2,642 days/).waitFor();
     expect(await page.getByLabel('The day that is asked about').inputValue()).toBe('1 Jan 2031');
     await page
-      .getByRole('row', {
-        name: /^Tidewater 7\.1: .*stated until 1 Jun 2029; computed until 3 Mar 2029 from 36 months after 3 Mar 2026: they differ by 90 days\. Its base Fenwick 31 ends on 2 Apr 2029\. 60 days of the promise have no base/,
+      .getByRole('button', {
+        name: /^Tidewater 7\.1 .*stated until 1 Jun 2029; computed until 3 Mar 2029 from 36 months after 3 Mar 2026: they differ by 90 days\. Its base Fenwick 31 ends on 2 Apr 2029\. 60 days of the promise have no base/,
       })
       .waitFor();
 

@@ -35,9 +35,13 @@ describe('without the server', () => {
     await page.goto(address());
     await saved();
     // All is kept when the sample is, which comes last.
-    await page.waitForFunction(async () =>
-      Boolean(await (await caches.open('sample')).match('/sample/catalogue.json')),
-    );
+    await page.waitForFunction(async () => {
+      const { active } = await navigator.serviceWorker.ready;
+      return (
+        active?.state === 'activated' &&
+        Boolean(await (await caches.open('sample')).match('/sample/catalogue.json'))
+      );
+    });
   });
   afterAll(async () => {
     await browser?.close();
@@ -51,6 +55,7 @@ describe('without the server', () => {
     await page.reload();
     await plateOf(page, 'Tidewater').click();
     await page.goto(address('/dossiers/release:tidewater-7.1?fact=kernel.version'));
+    await saved();
     await page.locator('[data-cell^="kernel.version:"]').last().press('u');
     await page.getByRole('button', { name: /^Undo/ }).and(page.locator(':enabled')).waitFor();
     await saved();

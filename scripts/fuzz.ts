@@ -1,4 +1,8 @@
-/** npm run fuzz [COUNT [SEED]]: changes containers so often (10,000), and says which became less or other without a word. */
+/**
+ * npm run fuzz [COUNT [SEED]]: changes containers so often (10,000), and says which became less or other without a word; then catalogue
+ * files and requests to the server, a fifth as often.
+ */
+import { spawnSync } from 'node:child_process';
 import { createContainers } from '../testing/containers.ts';
 import { fuzz } from '../testing/fuzzing.ts';
 
@@ -12,3 +16,10 @@ console.log(
 );
 for (const fault of faults) console.log(`  ${fault}`);
 process.exitCode = faults.length === 0 ? 0 : 1;
+
+const tests = ['core/exchange/hostile.test.ts', 'server/hostileRequests.test.ts'];
+const { status } = spawnSync('npx', ['vitest', 'run', '--testTimeout=1200000', ...tests], {
+  stdio: 'inherit',
+  env: { ...process.env, ASPEN_RIDGE_FUZZ: String(Math.ceil(count / 5)) },
+});
+if (status !== 0) process.exitCode = 1;

@@ -45,6 +45,7 @@ export const useUpdateStore = defineStore('update', () => {
 /** The sample too can be put back without the server. */
 async function keepSample(): Promise<void> {
   try {
+    await navigator.serviceWorker.ready;
     await (await caches.open('sample')).add(SAMPLE);
   } catch {
     // No room, or no sample: everything else works without it.
