@@ -64,7 +64,7 @@ describe('what is entered in a dossier', () => {
     await openEditor();
     await editor().getByLabel('Value').fill('Weir Sans 10');
     await editor().getByLabel('Remark').fill('on the clock too');
-    await page.mouse.click(900, 20);
+    await page.mouse.click(740, 20);
     await editor().waitFor({ state: 'detached' });
     await openEditor();
     expect(await editor().getByLabel('Value').inputValue()).toBe('Weir Sans 10');
