@@ -72,7 +72,8 @@ watch(
   async (name) => {
     states.value = null;
     if (!name) return;
-    const found = await props.history(name);
+    // The worker is ended when the screen is left: nobody waits for its answer then.
+    const found = await props.history(name).catch(() => []);
     if (open.value === name) states.value = found;
   },
   { immediate: true },
