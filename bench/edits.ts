@@ -21,7 +21,7 @@ const DAY = firstDayOf('2026-11-24');
 const LIMIT = 50;
 
 /** 1,500 invented distributions, and 200,000 facts of their releases. */
-export function largeCatalogue(): { catalogue: Catalogue; facts: AnyRecord[] } {
+function largeCatalogue(): { catalogue: Catalogue; facts: AnyRecord[] } {
   const records = randomLineage(DISTRIBUTIONS);
   const releases = records.filter(({ kind }) => kind === 'release');
   const keys = FACT_KEYS.filter(({ type }) => type === 'text' || type === 'version');

@@ -6,49 +6,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openBrowser, startServer, type Page } from './browser.ts';
-
-const SCREENS = [
-  '/lineage',
-  '/lineage?at=distribution:tidewater',
-  '/lineage?view=outline',
-  '/dossiers',
-  ...[
-    'summary',
-    'layers',
-    'changes',
-    'packages',
-    'editions',
-    'evidence',
-    'timeline',
-    'history',
-    'assessment',
-  ].map((tab) => `/dossiers/release:tidewater-7.1?tab=${tab}`),
-  ...['repositories', 'welcome', 'themes'].map((area) => `/dossiers/release:tidewater-7.1?area=${area}`),
-  '/visit',
-  '/visit?of=release:bramblecote-3&source=source:live-session-bramblecote-3',
-  '/sides',
-  ...['', '&view=packages', '&view=closeness', ';release:quickthorn-26.10&point=welcome.actions'].map(
-    (more) => `/sides?of=release:tidewater-7.1;release:varnley-6${more}`,
-  ),
-  '/company',
-  ...[
-    '',
-    '&view=fact&fact=footprint.memory',
-    '&view=fact&fact=defaults.desktop',
-    '&view=grid',
-    '&view=near',
-  ].map((more) => `/company?about=distribution:varnley${more}`),
-  '/intake',
-  '/freshness',
-  '/support',
-  '/settle?of=release:tidewater-7.1',
-  '/settle?of=release:tidewater-7.1&view=visit',
-  '/choose',
-  ...['report&of=release:tidewater-7.1', 'data', 'take', 'merge', 'watch'].map(
-    (view) => `/handover?view=${view}`,
-  ),
-  '/nowhere',
-];
+import { SCREENS } from './screens.ts';
 
 /** What opens on a screen: where, and how. */
 const STATES: readonly (readonly [name: string, path: string, open: (page: Page) => Promise<unknown>])[] = [
@@ -69,6 +27,11 @@ const STATES: readonly (readonly [name: string, path: string, open: (page: Page)
       await page.locator('button.catalogue').click();
       await page.getByText('Title, question and author').click();
     },
+  ],
+  [
+    'what can be done with the map',
+    '/lineage',
+    (page) => page.getByRole('button', { name: 'More', exact: true }).click(),
   ],
   ['the day', '/lineage', (page) => page.getByRole('button', { name: /^As of/ }).click()],
   [

@@ -48,7 +48,7 @@ async function exported(label: string): Promise<Download> {
   await page.getByRole('button', { name: 'More' }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('listitem').filter({ hasText: label }).click(),
+    page.getByRole('menuitem').filter({ hasText: label }).click(),
   ]);
   return download;
 }

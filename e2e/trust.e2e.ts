@@ -8,31 +8,8 @@ import { builtSample } from '../testing/builtSample.ts';
 import { valueOf } from '../testing/catalogues.ts';
 import { withMarkup } from '../testing/hostileCatalogue.ts';
 import { openBrowser, startServer } from './browser.ts';
+import { SCREENS } from './screens.ts';
 
-const SCREENS = [
-  ...['lineage?at=distribution:tidewater', 'lineage?view=outline', 'dossiers', 'sources'],
-  ...[
-    'summary',
-    'layers',
-    'changes',
-    'packages',
-    'editions',
-    'evidence',
-    'timeline',
-    'history',
-    'assessment',
-  ].map((tab) => `dossiers/release:tidewater-7.1?tab=${tab}`),
-  ...['repositories', 'welcome', 'themes', 'kernel'].map(
-    (area) => `dossiers/release:tidewater-7.1?area=${area}`,
-  ),
-  'visit?of=release:bramblecote-3&source=source:live-session-bramblecote-3',
-  'sides?of=release:tidewater-7.1;release:varnley-6&point=welcome.actions',
-  'company?about=distribution:varnley&view=grid',
-  ...['intake', 'freshness', 'support', 'settle?of=release:tidewater-7.1', 'choose'],
-  ...['report&of=release:tidewater-7.1', 'data', 'take', 'merge', 'watch'].map(
-    (view) => `handover?view=${view}`,
-  ),
-];
 /** Values that no link of ours has. */
 const ODD = [
   '',
@@ -55,7 +32,7 @@ describe('what is not to be trusted', () => {
     await browser.page.evaluate((to) => {
       history.pushState({}, '', to);
       window.dispatchEvent(new PopStateEvent('popstate', { state: {} }));
-    }, `/${path}`);
+    }, path);
     await browser.page.waitForTimeout(400);
   };
   /** Elements and globals that only planted markup makes. */
@@ -132,7 +109,7 @@ describe('what is not to be trusted', () => {
       // Each value on some screens, every screen with some values.
       for (const screen of [...screens.filter((_, at) => at % 3 === i % 3), `dossiers/${value || 'x'}`]) {
         await opened(
-          `${screen}?of=${value}&at=${value}&about=${value}&asof=${value}&fact=${value}&view=${value}&tab=${value}&area=${value}&edition=${value}&rule=${value}&source=${value}&point=${value}&purpose=${value}&link=${value}`,
+          `/${screen}?of=${value}&at=${value}&about=${value}&asof=${value}&fact=${value}&view=${value}&tab=${value}&area=${value}&edition=${value}&rule=${value}&source=${value}&point=${value}&purpose=${value}&link=${value}`,
         );
         expect(await planted(), `${screen} ${odd}`).toBe(0);
         expect(browser.errors, `${screen} ${odd}`).toEqual([]);

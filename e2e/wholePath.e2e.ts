@@ -235,7 +235,7 @@ describe('from the files of a system to a published dossier', () => {
     writeFileSync(join(folder, 'cut.json'), exported.slice(0, 500));
     writeFileSync(join(folder, 'newer.json'), JSON.stringify(newer));
     for (const [name, says] of [
-      ['cut.json', /cut\.json ends after \d+ records?: it is not complete|not a complete JSON file/],
+      ['cut.json', /not a complete JSON file/],
       ['newer.json', /newer version of the program/],
     ] as const) {
       await page.getByLabel('Catalogue file to read').setInputFiles(join(folder, name));

@@ -77,11 +77,12 @@ function inProcessOfItsOwn(...args: readonly string[]): Promise<void> {
   });
 }
 
-const [part, ...families] = process.argv.slice(3);
-if (part === 'mirror-part') await buildMirrorPart(families);
+const [first, ...families] = process.argv.slice(3);
+if (first === 'mirror-part') await buildMirrorPart(families);
 else {
+  const parts = first ? [first, ...families] : ['mirror', 'catalogue'];
   await Promise.all([
-    part === 'catalogue' ? undefined : buildMirror(),
-    part === 'mirror' ? undefined : buildCatalogue(),
+    parts.includes('mirror') && buildMirror(),
+    parts.includes('catalogue') && buildCatalogue(),
   ]);
 }

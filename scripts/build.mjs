@@ -63,7 +63,7 @@ export async function build() {
   const parts = await buildProgram();
   if (parts.length === 0) return;
   console.error('Building the sample …');
-  run('node', ['scripts/run.mjs', 'sample/build.ts', ...(parts.length === 1 ? parts : [])], [0, 2, 2]);
+  run('node', ['scripts/run.mjs', 'sample/build.ts', ...parts], [0, 2, 2]);
 }
 
 // `--program`: what a package of it needs; the sample is made where it is used.

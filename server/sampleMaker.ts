@@ -32,10 +32,9 @@ export class SampleMaker {
   make(parts: readonly string[]): Promise<void> {
     if (parts.length === 0) return Promise.resolve();
     if (parts.includes('catalogue')) this.#state = { state: 'making', share: 0 };
-    const one = parts.length === 1 ? parts : [];
     const child = spawn(
       process.execPath,
-      [join(ROOT, 'scripts/run.mjs'), join(ROOT, 'sample/build.ts'), ...one],
+      [join(ROOT, 'scripts/run.mjs'), join(ROOT, 'sample/build.ts'), ...parts],
       {
         cwd: ROOT,
         env: { ...process.env, ASPEN_RIDGE_SAMPLE: this.folder },

@@ -1,6 +1,7 @@
 /** Catalogue files as nobody should send them: markup in every text, and fields of any value. */
+import { allRecords } from '../core/catalogue/allRecords.ts';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
-import { KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
+import { RECORD_KINDS, type AnyRecord } from '../core/catalogue/recordKinds.ts';
 import { catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
 import { mendReferences } from '../core/catalogue/mendReferences.ts';
 import type { Random } from '../sample/random.ts';
@@ -38,7 +39,7 @@ function withValueAt(record: Json, place: readonly (string | number)[], value: J
 /** The catalogue with markup behind every text that a record may have in that place; ids and mentions stay. */
 export function withMarkup(catalogue: Catalogue): { catalogue: Catalogue; planted: number } {
   let planted = 0;
-  const records = KIND_NAMES.flatMap((kind) => [...catalogue.records[kind].values()] as AnyRecord[]);
+  const records = [...allRecords(catalogue)];
   const known = new Set(records.map(({ id }) => id));
   const made = records.map((record) => {
     let now = record as unknown as Json;

@@ -9,7 +9,7 @@ import { findRecord, recordOf, type Catalogue } from '../core/catalogue/catalogu
 import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { checksumOfCatalogue, sharedOf } from '../core/merging/ancestor.ts';
 import { UNDECIDED } from '../core/merging/conflict.ts';
-import { allRecords } from '../core/merging/mergeCatalogues.ts';
+import { allRecords } from '../core/catalogue/allRecords.ts';
 import { Ancestors } from './ancestors.ts';
 import { createMemoryStore } from './keyValueStore.ts';
 import { MergeWork } from './mergeWork.ts';

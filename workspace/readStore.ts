@@ -8,6 +8,7 @@ import { applyDiff } from '../core/catalogue/applyDiff.ts';
 import { catalogueOfPages, catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
 import { stepHistory } from '../core/catalogue/history.ts';
 import type { Edit, History, HistoryStep } from '../core/catalogue/edit.ts';
+import { allRecords } from '../core/catalogue/allRecords.ts';
 import { mendReferences } from '../core/catalogue/mendReferences.ts';
 import {
   checkVersions,
@@ -340,7 +341,7 @@ function takeStep(state: SavedState, item: StepItem, isExact = true): SavedState
   const { added, changed, removed } = taken.diff;
   const put = [...Object.values(added), ...Object.values(changed).map(([, after]) => after)];
   const gone = new Set(Object.keys(removed));
-  const all = KIND_NAMES.flatMap((kind) => [...state.catalogue.records[kind].values()] as AnyRecord[]);
+  const all = [...allRecords(state.catalogue)];
   const putIds = new Set(put.map(({ id }) => id));
   const kept = all.filter(({ id }) => !gone.has(id) && !putIds.has(id));
   const mended = mendReferences([...kept, ...put]);

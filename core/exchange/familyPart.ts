@@ -1,7 +1,7 @@
 /** A part of a catalogue that stands by itself: one family, for a catalogue that is too large to be open in a window. */
-import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { allRecords } from '../catalogue/allRecords.ts';
+import { recordsOf } from '../catalogue/catalogue.ts';
 import { mendReferences } from '../catalogue/mendReferences.ts';
-import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
 import { distributionOf } from '../lineage/releases.ts';
@@ -22,12 +22,15 @@ export function familyPart(
   day: number,
 ): CatalogueWithPackages {
   const members = new Set(familyOf(lineageGraph(catalogue, day), distributionOf(catalogue, subject)));
-  const inside = allOf(catalogue).filter(({ id, kind }) => kind !== 'distribution' || members.has(id));
-  const alone = catalogueOfRecords(mendReferences(inside).records);
-  const cited = allOf(alone).filter(
-    ({ id, kind }) => kind !== 'source' || [...(alone.pointers.get(id) ?? [])].length > 0,
+  const inside = [...allRecords(catalogue)].filter(
+    ({ id, kind }) => kind !== 'distribution' || members.has(id),
   );
-  const part = catalogueOfRecords(mendReferences(cited).records);
+  const alone = catalogueOfRecords(mendReferences(inside).records);
+  const isCited = (id: RecordId) => [...(alone.pointers.get(id) ?? [])].length > 0;
+  // Nothing names a source that is not cited: without it the others are whole.
+  const part = catalogueOfRecords(
+    [...allRecords(alone)].filter(({ id, kind }) => kind !== 'source' || isCited(id)),
+  );
   const opened = new PackedLists(packages);
   const lists = new Map<RecordId, Uint8Array>();
   for (const { id } of recordsOf(part, 'snapshot')) {
@@ -38,8 +41,4 @@ export function familyPart(
     if (packed && (rests || list)) lists.set(id, list ? packColumns(list) : packed);
   }
   return { catalogue: part, packages: lists };
-}
-
-function allOf(catalogue: Catalogue): AnyRecord[] {
-  return KIND_NAMES.flatMap((kind) => [...(recordsOf(catalogue, kind) as Iterable<AnyRecord>)]);
 }

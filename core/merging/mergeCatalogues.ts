@@ -6,11 +6,12 @@
  * Laws: merge(c, c) changes nothing; merge(mine, base, base) is mine; what is in no conflict is in the result, whichever side
  * it comes from; the result is whole (checkDiff finds nothing in it).
  */
-import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
 import { diffOfRecords, type Diff } from '../catalogue/diff.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
-import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
+import { allRecords } from '../catalogue/allRecords.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { choiceOf, UNDECIDED, type Conflict, type Decisions, type Meeting } from './conflict.ts';
 import { Deletions } from './deletions.ts';
@@ -88,11 +89,6 @@ export function mergeCatalogues(
     same,
     freed,
   };
-}
-
-/** Every record of a catalogue, kind by kind. */
-export function* allRecords(catalogue: Catalogue): IterableIterator<AnyRecord> {
-  for (const kind of KIND_NAMES) yield* recordsOf(catalogue, kind) as Iterable<AnyRecord>;
 }
 
 /** The number of entering is each catalogue's own. */

@@ -14,7 +14,8 @@ import { referencesOf } from '../catalogue/kindOf.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { checkLinks } from '../lineage/checkLink.ts';
 import { keyOfConflict, UNDECIDED, type Choice, type Conflict } from './conflict.ts';
-import { allRecords, mergeCatalogues } from './mergeCatalogues.ts';
+import { allRecords } from '../catalogue/allRecords.ts';
+import { mergeCatalogues } from './mergeCatalogues.ts';
 import { joinLists } from './mergeRecord.ts';
 
 const BASE = sharedCatalogue();

@@ -271,7 +271,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'export.unread': ({ reason }, where) =>
     `${where} could not be read (${reason}). Nothing was imported; see that the file is still there, and read it again.`,
   'export.cut': ({ records }, where) =>
-    `${where} ends after ${formatNumberOf(Number(records), 'record')}: it is not complete. Nothing was imported; fetch or export the file again.`,
+    `${where} is not a complete JSON file: it ends after ${formatNumberOf(Number(records), 'record')}. Nothing was imported; fetch or export the file again.`,
   'export.tooLarge': ({ records, most }, where) =>
     `${where} holds ${formatNumberOf(Number(records), 'record')}; a window works with up to ${formatCount(Number(most))}. Nothing was imported. Take a part of it that is smaller, one family for example: aspen export ${where} --as catalogue --family NAME --out part.json`,
   'export.tooLong': ({ most }, where) =>

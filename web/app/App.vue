@@ -350,8 +350,5 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   .place {
     height: 420px;
   }
-  .head {
-    position: static;
-  }
 }
 </style>

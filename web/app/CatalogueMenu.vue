@@ -7,10 +7,12 @@ import { formatNumberOf } from '../../core/wording/valueText.ts';
 import type { Result } from '../../core/issue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useNoticeStore } from '../stores/noticeStore.ts';
+import MenuItem from '../parts/MenuItem.vue';
+import MenuList from '../parts/MenuList.vue';
+import { readCatalogueFile } from '../workers/catalogueClient.ts';
 import AboutDialog from './AboutDialog.vue';
 import CataloguesDialog from './CataloguesDialog.vue';
 import ImportDialog from './ImportDialog.vue';
-import { readCatalogueFile } from '../workers/catalogueClient.ts';
 import { useCatalogueFiles } from './useCatalogueFiles.ts';
 
 const store = useCatalogueStore();
@@ -71,30 +73,18 @@ async function restoreSample(): Promise<void> {
         <span aria-hidden="true">▾</span>
       </button>
     </template>
-    <v-list min-width="290" density="compact" slim role="menu" aria-label="This catalogue, and others">
-      <v-list-item
-        role="menuitem"
-        title="Title, question and author …"
-        :disabled="!store.canEdit"
-        @click="aboutOpen = true"
-      />
-      <v-list-item
-        role="menuitem"
-        v-if="store.isSample"
-        title="Put the sample back as it was made"
-        @click="restoreSample"
-      />
-      <v-list-item role="menuitem" title="Export this catalogue as a file" @click="exportCatalogue()" />
-      <v-list-item role="menuitem" title="Read a catalogue file …" @click="input?.click()" />
-      <v-list-item
-        role="menuitem"
+    <MenuList min-width="290" aria-label="This catalogue, and others">
+      <MenuItem title="Title, question and author …" :disabled="!store.canEdit" @click="aboutOpen = true" />
+      <MenuItem v-if="store.isSample" title="Put the sample back as it was made" @click="restoreSample" />
+      <MenuItem title="Export this catalogue as a file" @click="exportCatalogue()" />
+      <MenuItem title="Read a catalogue file …" @click="input?.click()" />
+      <MenuItem
         title="Merge another catalogue into it …"
         @click="router.push({ name: 'handover', query: { view: 'merge' } })"
       />
-      <v-list-item role="menuitem" title="Copy this catalogue" @click="then(store.duplicate())" />
+      <MenuItem title="Copy this catalogue" @click="then(store.duplicate())" />
       <v-divider role="separator" class="line" />
-      <v-list-item
-        role="menuitem"
+      <MenuItem
         v-for="entry in others.slice(0, 6)"
         :key="entry.id"
         :title="`Open “${entry.title}”`"
@@ -103,14 +93,10 @@ async function restoreSample(): Promise<void> {
         <template #append>
           <span v-if="entry.records" class="count">{{ formatNumberOf(entry.records, 'record') }}</span>
         </template>
-      </v-list-item>
-      <v-list-item
-        role="menuitem"
-        title="Begin a new catalogue"
-        @click="then(store.create('My catalogue'))"
-      />
-      <v-list-item role="menuitem" title="All catalogues of this browser …" @click="shelfOpen = true" />
-    </v-list>
+      </MenuItem>
+      <MenuItem title="Begin a new catalogue" @click="then(store.create('My catalogue'))" />
+      <MenuItem title="All catalogues of this browser …" @click="shelfOpen = true" />
+    </MenuList>
   </v-menu>
   <input
     ref="input"

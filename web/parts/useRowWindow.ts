@@ -48,14 +48,15 @@ export function useRowWindow(scroller: Ref<HTMLElement | null>, count: () => num
     window.removeEventListener('afterprint', printed);
   });
 
-  const first = computed(() => {
-    if (isPrinting.value || count() <= SHORT) return 0;
-    return Math.max(0, Math.min(Math.floor(top.value / rowHeight.value), count()) - MARGIN);
-  });
-  const end = computed(() => {
-    if (isPrinting.value || count() <= SHORT) return count();
-    return Math.min(count(), Math.ceil((top.value + view.value) / rowHeight.value) + MARGIN);
-  });
+  const isWhole = computed(() => isPrinting.value || count() <= SHORT);
+  const first = computed(() =>
+    isWhole.value ? 0 : Math.max(0, Math.min(Math.floor(top.value / rowHeight.value), count()) - MARGIN),
+  );
+  const end = computed(() =>
+    isWhole.value
+      ? count()
+      : Math.min(count(), Math.ceil((top.value + view.value) / rowHeight.value) + MARGIN),
+  );
   return {
     first,
     end,

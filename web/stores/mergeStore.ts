@@ -1,9 +1,8 @@
 /** A merge under way: the file that was read, what is decided, the worker that computes. It lives until it is taken or let go. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, toRaw } from 'vue';
-import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
+import { recordsInParts } from '../../core/catalogue/allRecords.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
-import { KIND_NAMES } from '../../core/catalogue/recordKinds.ts';
 import type { Choice } from '../../core/merging/conflict.ts';
 import { createIssue, failure, success, type Result } from '../../core/issue.ts';
 import type { MergeView, TheirsRead } from '../../workspace/mergeWork.ts';
@@ -65,9 +64,7 @@ export const useMergeStore = defineStore('merge', () => {
   }
 
   async function read(file: File): Promise<Result<null>> {
-    for (const kind of KIND_NAMES)
-      for (const page of against!.records[kind].pages as readonly ReadonlyMap<string, AnyRecord>[])
-        if (page.size > 0) void ask<'records'>({ type: 'records', records: [...page.values()] });
+    for (const records of recordsInParts(against!)) void ask<'records'>({ type: 'records', records });
     const known = await store.sharedStates();
     const answer = await ask<'read'>({ type: 'read', file, known });
     if (!answer.ok) return answer;

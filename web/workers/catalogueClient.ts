@@ -1,6 +1,7 @@
 /** Whole catalogues, read and packed in a worker of their own, which ends with the answer. */
+import { recordsInParts } from '../../core/catalogue/allRecords.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
-import { KIND_NAMES, type AnyRecord } from '../../core/catalogue/recordKinds.ts';
+import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import { catalogueOfRecords } from '../../core/catalogue/wholeCatalogue.ts';
 import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
 import { createIssue, failure, success, type Result } from '../../core/issue.ts';
@@ -66,12 +67,10 @@ export async function readCatalogueFile(
 export function packStateInWorker(catalogue: Catalogue, now: string): Promise<PackedState> {
   return converse(
     async (post) => {
-      for (const kind of KIND_NAMES)
-        for (const page of catalogue.records[kind].pages as readonly ReadonlyMap<string, AnyRecord>[]) {
-          if (page.size === 0) continue;
-          post({ type: 'records', records: [...page.values()] });
-          await new Promise((resolve) => setTimeout(resolve, 0));
-        }
+      for (const records of recordsInParts(catalogue)) {
+        post({ type: 'records', records });
+        await new Promise((resolve) => setTimeout(resolve, 0));
+      }
       post({ type: 'pack', now });
     },
     (answer) => (answer.type === 'packed' ? answer.packed : undefined),

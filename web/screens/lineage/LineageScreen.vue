@@ -11,6 +11,8 @@ import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { FILTER_NAMES, type MapFilter } from '../../../core/judging/mapFilter.ts';
 import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
 import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';
+import MenuItem from '../../parts/MenuItem.vue';
+import MenuList from '../../parts/MenuList.vue';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { currentDay, useAsOf } from '../../stores/clock.ts';
@@ -246,18 +248,12 @@ const EXPORTS = [
           <template #activator="{ props: menu }"
             ><button v-bind="menu" class="chip" title="Add, arrange, export">More</button></template
           >
-          <v-list density="compact">
-            <v-list-item @click="propose(null, null)"
-              ><v-list-item-title>Add a distribution …</v-list-item-title></v-list-item
-            >
-            <v-list-item v-if="!isOutline" @click="layout.arrangeAnew()"
-              ><v-list-item-title>Arrange anew</v-list-item-title></v-list-item
-            >
-            <v-divider />
-            <v-list-item v-for="each in EXPORTS" :key="each.label" @click="each.act()"
-              ><v-list-item-title>{{ each.label }}</v-list-item-title></v-list-item
-            >
-          </v-list>
+          <MenuList aria-label="Add, arrange, export">
+            <MenuItem title="Add a distribution …" @click="propose(null, null)" />
+            <MenuItem v-if="!isOutline" title="Arrange anew" @click="layout.arrangeAnew()" />
+            <v-divider role="separator" />
+            <MenuItem v-for="each in EXPORTS" :key="each.label" :title="each.label" @click="each.act()" />
+          </MenuList>
         </v-menu>
       </div>
       <ImpactBanner

@@ -43,7 +43,7 @@ const frameBox = computed(() => {
     height: props.frame.height * k,
   };
 });
-/** The corner in which it lies on no plate; null where there is none: then it is not shown. */
+/** The corner in which it lies on no plate; where there is none, it is not shown. */
 const CORNERS = ['right bottom', 'left bottom', 'right top'] as const;
 const MARGIN = 14;
 const corner = computed(() => {
@@ -61,7 +61,7 @@ const corner = computed(() => {
   });
 });
 const placed = computed(() => {
-  const [side, edge] = (corner.value ?? 'right bottom').split(' ');
+  const [side, edge] = corner.value!.split(' ');
   return { [side]: `${MARGIN}px`, [edge]: `${MARGIN}px` };
 });
 function go(event: PointerEvent): void {
