@@ -160,9 +160,8 @@ label {
   min-width: 0;
 }
 input {
-  width: 24px;
-  height: 24px;
-  padding: 4px;
+  flex: none;
+  margin: 6px 5px;
   accent-color: rgb(var(--v-theme-primary));
 }
 li button {

@@ -217,44 +217,45 @@ const EXPORTS = [
           :matching="filtered?.matching.size ?? null"
           @change="filterBy"
         />
-        <span class="spacer" />
-        <template v-if="!isOutline">
-          <span v-if="layout.shown.value" class="zoom" role="group" aria-label="Size of the map">
-            <button class="chip" aria-label="Farther" title="Farther (−)" @click="map?.zoom(1 / 1.25)">
-              −
+        <div class="actions">
+          <template v-if="!isOutline">
+            <span v-if="layout.shown.value" class="zoom" role="group" aria-label="Size of the map">
+              <button class="chip" aria-label="Farther" title="Farther (−)" @click="map?.zoom(1 / 1.25)">
+                −
+              </button>
+              <button class="chip" aria-label="Nearer" title="Nearer (+)" @click="map?.zoom(1.25)">+</button>
+              <button class="chip" title="Fit the whole map (0)" @click="map?.fit()">Fit</button>
+            </span>
+            <button
+              class="chip"
+              :class="{ on: view.lateral }"
+              :aria-pressed="view.lateral"
+              title="Lines of borrowed parts"
+              @click="go({ lines: view.lateral ? undefined : 'all' })"
+            >
+              Borrowed
             </button>
-            <button class="chip" aria-label="Nearer" title="Nearer (+)" @click="map?.zoom(1.25)">+</button>
-            <button class="chip" title="Fit the whole map (0)" @click="map?.fit()">Fit</button>
-          </span>
-          <button
-            class="chip"
-            :class="{ on: view.lateral }"
-            :aria-pressed="view.lateral"
-            title="Lines of borrowed parts"
-            @click="go({ lines: view.lateral ? undefined : 'all' })"
-          >
-            Borrowed
-          </button>
-          <button
-            class="chip"
-            :class="{ on: legendOpen }"
-            :aria-expanded="legendOpen"
-            @click="legendOpen = !legendOpen"
-          >
-            Legend
-          </button>
-        </template>
-        <v-menu>
-          <template #activator="{ props: menu }"
-            ><button v-bind="menu" class="chip" title="Add, arrange, export">More</button></template
-          >
-          <MenuList aria-label="Add, arrange, export">
-            <MenuItem title="Add a distribution …" @click="propose(null, null)" />
-            <MenuItem v-if="!isOutline" title="Arrange anew" @click="layout.arrangeAnew()" />
-            <v-divider role="separator" />
-            <MenuItem v-for="each in EXPORTS" :key="each.label" :title="each.label" @click="each.act()" />
-          </MenuList>
-        </v-menu>
+            <button
+              class="chip"
+              :class="{ on: legendOpen }"
+              :aria-expanded="legendOpen"
+              @click="legendOpen = !legendOpen"
+            >
+              Legend
+            </button>
+          </template>
+          <v-menu>
+            <template #activator="{ props: menu }"
+              ><button v-bind="menu" class="chip" title="Add, arrange, export">More</button></template
+            >
+            <MenuList aria-label="Add, arrange, export">
+              <MenuItem title="Add a distribution …" @click="propose(null, null)" />
+              <MenuItem v-if="!isOutline" title="Arrange anew" @click="layout.arrangeAnew()" />
+              <v-divider role="separator" />
+              <MenuItem v-for="each in EXPORTS" :key="each.label" :title="each.label" @click="each.act()" />
+            </MenuList>
+          </v-menu>
+        </div>
       </div>
       <ImpactBanner
         v-if="asked && !isOutline"
