@@ -2,6 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { openApplication } from './application.ts';
 import { openBrowser, plateOf } from './browser.ts';
+import { Keyboard } from './keyboard.ts';
 
 const app = openApplication();
 const { open, query, undo } = app;
@@ -176,41 +177,24 @@ describe('with the keyboard alone', () => {
     try {
       const { page } = other;
       page.setDefaultTimeout(30_000);
-      let presses = 0;
-      const press = async (key: string) => {
-        presses++;
-        await page.keyboard.press(key);
-      };
-      const type = async (text: string) => {
-        presses += text.length;
-        await page.keyboard.type(text);
-      };
-      const focused = () => page.evaluate(() => document.activeElement?.textContent?.trim() ?? '');
-      /** Goes on with the Tab key until something is reached. */
-      const tabTo = async (text: string) => {
-        for (let i = 0; i < 30 && !(await focused()).startsWith(text); i++) await press('Tab');
-        expect(await focused()).toContain(text);
-      };
+      const keys = new Keyboard(page);
       await page.goto(app.address);
       await page.getByRole('button', { name: 'Start my own catalogue' }).waitFor();
-      const began = Date.now();
-      await tabTo('Start my own catalogue');
-      await press('Enter');
+      await keys.take('Start my own catalogue');
       await page.getByText('Nothing is placed yet').waitFor();
-      await tabTo('Add a distribution by hand');
-      await press('Enter');
+      await keys.take('Add a distribution by hand');
       await page.getByLabel('Name').waitFor();
-      await type('Alder');
-      await press('Enter');
+      await keys.type('Alder');
+      await keys.press('Enter');
       await plateOf(page, 'Alder').waitFor();
       await page.waitForFunction(() => document.activeElement?.classList.contains('map'));
-      await press('a');
+      await keys.press('a');
       await page.getByLabel('Name').waitFor();
-      await type('Rush Light');
-      await press('Enter');
+      await keys.type('Rush Light');
+      await keys.press('Enter');
       await page.getByRole('heading', { name: 'Rush Light' }).waitFor();
       await page.waitForFunction(() => document.activeElement?.classList.contains('map'));
-      await press('Enter');
+      await keys.press('Enter');
       const grid = page.getByRole('grid', { name: 'Layers' });
       await grid.waitFor();
       await page.waitForFunction(() => document.activeElement?.matches('td[role=gridcell]'));
@@ -232,23 +216,23 @@ describe('with the keyboard alone', () => {
       const label = () =>
         page.evaluate(() => document.activeElement?.getAttribute('aria-label')?.split(',')[0] ?? '');
       for (const [i, [fact, value]] of facts.entries()) {
-        for (let n = 0; n < 90 && (await label()) !== fact; n++) await press('ArrowDown');
+        for (let n = 0; n < 90 && (await label()) !== fact; n++) await keys.press('ArrowDown');
         expect(await label()).toBe(fact);
-        await press('Enter');
+        await keys.press('Enter');
         const editor = page.getByRole('form', { name: `Edit ${fact} of Rush Light` });
         await editor.waitFor();
         await page.waitForFunction(() => document.activeElement?.closest('form') !== null);
-        await type(value);
+        await keys.type(value);
         if (i === 0) {
           // The first fact names its source; the others take the same.
           for (let n = 0; n < 6; n++) {
-            await press('Tab');
+            await keys.press('Tab');
             if (await editor.getByLabel('Source').evaluate((field) => field === document.activeElement))
               break;
           }
-          await type('First look');
+          await keys.type('First look');
         }
-        await press('Enter');
+        await keys.press('Enter');
         await editor.waitFor({ state: 'detached' });
         await page.waitForFunction(() => document.activeElement?.matches('td[role=gridcell]'));
       }
@@ -256,12 +240,8 @@ describe('with the keyboard alone', () => {
         await page
           .getByRole('gridcell', { name: new RegExp(`^${fact}, Rush Light, ${value}( mirrors)?$`) })
           .waitFor();
-      const seconds = (Date.now() - began) / 1000;
-      // A key every third of a second is the pace of somebody who looks for what to press.
-      console.log(
-        `A derivative with twelve facts: ${presses} keystrokes, ${Math.round(presses / 3)} s at three a second; the program itself took ${seconds.toFixed(0)} s.`,
-      );
-      expect(presses / 3).toBeLessThan(180);
+      console.log(keys.told('A derivative with twelve facts'));
+      expect(keys.seconds).toBeLessThan(180);
     } finally {
       await other.close();
     }

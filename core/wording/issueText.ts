@@ -118,7 +118,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'evidence.noKeyRing': ({ base, count }) =>
     `None of the ${count} key rings is of the maker of ${base}: its packages come through another repository, or unsigned.`,
   'evidence.packagers': ({ known, hosts }) =>
-    `Packagers by address, of ${known} packages that name one: ${hosts}.`,
+    `Packagers by address, of ${formatCount(Number(known))} packages that name one: ${hosts}.`,
   'evidence.marks': ({ base, marks }) => `Marks in revisions that ${base} does not use: ${marks}.`,
   // catalogue
   'record.invalid': ({ field, reason }, where) => `${where}: the field "${field}" is not valid (${reason}).`,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The frame of every screen: head, rail, work area, status line; undo and shortcuts work everywhere. */
-import { computed, onMounted, onUnmounted, ref, watchEffect } from 'vue';
+import { computed, nextTick, onMounted, onUnmounted, ref, watch, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { notesOf } from '../stores/browserHost.ts';
@@ -22,6 +22,7 @@ const router = useRouter();
 const route = useRoute();
 const theme = useTheme();
 const find = ref<InstanceType<typeof FindField> | null>(null);
+const place = ref<HTMLElement | null>(null);
 const sheetOpen = ref(false);
 
 const RAIL = [
@@ -78,6 +79,17 @@ function onKey(event: KeyboardEvent): void {
   }
 }
 
+/** Who goes to another screen by the keyboard goes on in it, unless it has taken the focus by itself. */
+watch(
+  () => route.name,
+  async () => {
+    await nextTick();
+    const { activeElement } = document;
+    if (activeElement === document.body || activeElement?.closest('.rail, .status'))
+      place.value?.focus({ preventScroll: true });
+  },
+);
+
 const screenName = computed(() => RAIL.find(({ to }) => isActive(to))?.label ?? 'Aspen Ridge');
 watchEffect(() => {
   const names = [screenName.value, store.about?.title, 'Aspen Ridge'].filter(Boolean);
@@ -133,6 +145,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
 <template>
   <v-app>
     <div class="frame">
+      <a class="skip" href="#work" @click.prevent="place?.focus()">To the work area</a>
       <header class="head">
         <router-link to="/lineage" class="brand" aria-label="Aspen Ridge, to the lineage map">
           <svg viewBox="0 0 28 22" width="26" height="20" aria-hidden="true">
@@ -205,7 +218,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
       </nav>
 
       <StorageBar class="storage" />
-      <main class="place">
+      <main id="work" ref="place" class="place" tabindex="-1">
         <h1 v-if="HEADLESS.has(String(route.name))" class="visually-hidden">{{ screenName }}</h1>
         <router-view v-if="store.phase === 'ready' || store.phase === 'damaged'" />
         <OpeningPage v-else />
@@ -232,6 +245,22 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   display: grid;
   grid-template: 48px auto minmax(0, 1fr) 26px / 64px minmax(0, 1fr);
   height: 100vh;
+}
+.skip {
+  position: absolute;
+  z-index: 10;
+  top: -40px;
+  left: 8px;
+  padding: 6px 12px;
+  color: rgb(var(--v-theme-ink));
+  background: rgb(var(--v-theme-surface));
+  border-radius: 0 0 6px 6px;
+}
+.skip:focus {
+  top: 0;
+}
+.place:focus {
+  outline: none;
 }
 .head {
   grid-column: 1 / -1;

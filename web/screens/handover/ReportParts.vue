@@ -101,9 +101,11 @@ function onKey(event: KeyboardEvent, id: string): void {
           />
           <span class="cut">{{ part.title }}</span></label
         >
+        <!-- At the keyboard Alt and the arrows at the box do the same. -->
         <template v-if="isOn(part.id)">
           <button
             class="soft"
+            tabindex="-1"
             :aria-label="`${part.title}: up`"
             title="Up (Alt+↑)"
             :data-moves="`${part.id} up`"
@@ -113,6 +115,7 @@ function onKey(event: KeyboardEvent, id: string): void {
           </button>
           <button
             class="soft"
+            tabindex="-1"
             :aria-label="`${part.title}: down`"
             title="Down (Alt+↓)"
             :data-moves="`${part.id} down`"

@@ -14,6 +14,7 @@ import { useQueryState } from '../../parts/queryState.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
+import { noteHandedOver } from '../../stores/useFirstSteps.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import SidePicker from '../sides/SidePicker.vue';
 import ReportParts from './ReportParts.vue';
@@ -57,16 +58,21 @@ const setParts = (ids: readonly string[]) => go({ parts: ids.join(',') });
 function saveHtml(): void {
   const name = `${reportFileName(shown.value!)}.html`;
   saveTextFile(name, 'text/html', html.value);
+  noteHandedOver(store.id);
   notices.tell(`Saved as ${name}.`);
 }
 function saveMarkdown(): void {
   const document = report.documentIn(FILE_DRAWING)!;
   const name = `${reportFileName(document)}.md`;
   saveTextFile(name, 'text/markdown', formatReportMarkdown(catalogue.value, document, imprint.value));
+  noteHandedOver(store.id);
   notices.tell(`Saved as ${name}.`);
 }
 /** The preview is what is printed: its pages have numbers of their own. */
-const print = () => frame.value?.contentWindow?.print();
+function print(): void {
+  frame.value?.contentWindow?.print();
+  noteHandedOver(store.id);
+}
 </script>
 
 <template>

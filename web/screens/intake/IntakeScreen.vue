@@ -47,7 +47,8 @@ const rows = computed(() => {
   const list = system.value?.packed ? unpackColumns(system.value.packed, system.value.name) : null;
   return list?.ok ? createInstalledSet(list.value).packages : [];
 });
-const { catalogue } = storeToRefs(useCatalogueStore());
+const store = useCatalogueStore();
+const { catalogue } = storeToRefs(store);
 /** What was not read of the system. The first few say it; all stand with the files. */
 const MOST_LOSSES = 3;
 const losses = computed(() => system.value?.losses ?? []);
@@ -112,6 +113,21 @@ function onChoose(event: Event): void {
 function start(files: ReturnType<typeof filesOfInput>): void {
   if (files.length === 0) return;
   intake.read(files);
+}
+
+/** The server has the captures that the sample was made from: one of them to try it with. */
+const SAMPLED = 'penhallow-5.tar.gz';
+async function readSampled(): Promise<void> {
+  try {
+    const response = await fetch(`/sample/captures/${SAMPLED}`);
+    if (!response.ok) throw new Error(`the server answered ${response.status}`);
+    start([{ path: SAMPLED, file: new File([await response.blob()], SAMPLED) }]);
+  } catch (error) {
+    notices.notice = {
+      text: `The sample’s capture could not be fetched (${error instanceof Error ? error.message : error}). It takes the server: start it and try again, or read files of your own.`,
+      trouble: true,
+    };
+  }
 }
 
 /** Each answer of the text is read like a file. */
@@ -193,6 +209,11 @@ function chooseSystem(event: Event): void {
           :indexes="intake.allIndexes"
           @kept="intake.releaseFetched"
         />
+        <p v-if="store.isSample" class="hint">
+          To try it:
+          <button type="button" class="accent-link" @click="readSampled">read a capture of the sample</button>
+          <span class="soft">, an invented system that is in this catalogue already.</span>
+        </p>
         <p class="soft hint">
           Not on the system itself? Run <span class="mono">sh aspen-capture</span> there: it writes one
           archive to drop here, needs no root and no packages, and takes no names, addresses, keys or home

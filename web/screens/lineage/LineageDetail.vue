@@ -150,7 +150,8 @@ const areas = computed(() =>
     </template>
     <p v-else-if="isUnplaced(facts)" class="remark is-trouble unplaced">
       Unplaced: it is not known what it is built on. <router-link to="/intake">Read a capture</router-link> to
-      find out.
+      find out, or <router-link :to="{ name: 'visit', query: { of: facts.layer } }">say it</router-link>:
+      <span class="mono">installs from …</span>
     </p>
 
     <template v-if="node">

@@ -17,7 +17,9 @@ import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { currentDay, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
+import { useFirstSteps } from '../../stores/useFirstSteps.ts';
 import { useMarking } from '../../stores/useMarking.ts';
+import FirstSteps from './FirstSteps.vue';
 import ImpactBanner from './ImpactBanner.vue';
 import LineageDetail from './LineageDetail.vue';
 import LineageFilters from './LineageFilters.vue';
@@ -40,6 +42,7 @@ const notices = useNoticeStore();
 const { day, date, isToday } = useAsOf();
 const map = ref<InstanceType<typeof LineageMap> | null>(null);
 const legendOpen = ref(false);
+const { next } = useFirstSteps();
 
 const view = computed((): LineageSelection => {
   const filter = Object.fromEntries(FILTER_NAMES.map((name) => [name, query.value[name]])) as MapFilter;
@@ -194,12 +197,19 @@ const EXPORTS = [
         <p><v-btn variant="flat" color="primary" to="/intake">Read a system</v-btn></p>
         <p><v-btn @click="propose(null, null)">Add a distribution by hand</v-btn></p>
         <p><v-btn @click="store.open('sample')">Look at the sample</v-btn></p>
+        <FirstSteps class="way" counts />
       </div>
     </div>
     <div v-else class="work lineage">
       <div v-if="store.about?.sample && !hasPane && !asked && isToday" class="remark intro">
-        <span><strong>This is the sample, all of it invented.</strong> {{ store.about.question }}</span>
+        <div class="said">
+          <span><strong>This is the sample, all of it invented.</strong> {{ store.about.question }}</span>
+          <div class="way"><span>How it is answered:</span><FirstSteps :counts="false" /></div>
+        </div>
         <v-btn class="own" @click="startOwn">Start my own catalogue</v-btn>
+      </div>
+      <div v-else-if="!store.isSample && next" class="remark intro">
+        <FirstSteps counts />
       </div>
       <div class="tools">
         <div class="views" role="group" aria-label="View">
