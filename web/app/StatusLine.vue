@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router';
 import { wordFirstStep } from '../../core/wording/firstStepText.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
-import { useFirstSteps } from '../stores/useFirstSteps.ts';
+import { useFirstStepsStore } from '../stores/firstStepsStore.ts';
 import { useWatchStore } from '../stores/watchStore.ts';
 import BackupMark from './BackupMark.vue';
 import MarkedSides from './MarkedSides.vue';
@@ -13,14 +13,14 @@ import MarkedSides from './MarkedSides.vue';
 const store = useCatalogueStore();
 const watching = useWatchStore();
 const route = useRoute();
-const { next } = useFirstSteps();
+const way = useFirstStepsStore();
 /** The map tells it itself, and where it is taken it need not be told. */
 const isNextTold = computed(
   () =>
     store.phase === 'ready' &&
     !store.isSample &&
     route.name !== 'lineage' &&
-    route.name !== next.value?.to.name,
+    route.name !== way.next?.to.name,
 );
 const counts = computed(() => {
   const { distribution, release, link, reading, source } = store.catalogue.records;
@@ -52,8 +52,8 @@ const isTrouble = computed(
       <span v-for="count in counts" :key="count">{{ count }}</span>
     </template>
     <span class="spacer" />
-    <router-link v-if="isNextTold && next" class="accent-link next" :to="next.to"
-      >Next: {{ wordFirstStep(store.catalogue, next) }}</router-link
+    <router-link v-if="isNextTold && way.next" class="accent-link next" :to="way.next.to"
+      >Next: {{ wordFirstStep(store.catalogue, way.next) }}</router-link
     >
     <router-link
       v-if="watching.news.length"

@@ -14,7 +14,7 @@ import { useQueryState } from '../../parts/queryState.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today, useAsOf } from '../../stores/clock.ts';
-import { noteHandedOver } from '../../stores/useFirstSteps.ts';
+import { useFirstStepsStore } from '../../stores/firstStepsStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import SidePicker from '../sides/SidePicker.vue';
 import ReportParts from './ReportParts.vue';
@@ -22,6 +22,7 @@ import { useReport } from './useReport.ts';
 
 const store = useCatalogueStore();
 const notices = useNoticeStore();
+const way = useFirstStepsStore();
 const { catalogue } = storeToRefs(store);
 const { query, go } = useQueryState();
 const { day } = useAsOf();
@@ -58,20 +59,20 @@ const setParts = (ids: readonly string[]) => go({ parts: ids.join(',') });
 function saveHtml(): void {
   const name = `${reportFileName(shown.value!)}.html`;
   saveTextFile(name, 'text/html', html.value);
-  noteHandedOver(store.id);
+  way.noteHandedOver();
   notices.tell(`Saved as ${name}.`);
 }
 function saveMarkdown(): void {
   const document = report.documentIn(FILE_DRAWING)!;
   const name = `${reportFileName(document)}.md`;
   saveTextFile(name, 'text/markdown', formatReportMarkdown(catalogue.value, document, imprint.value));
-  noteHandedOver(store.id);
+  way.noteHandedOver();
   notices.tell(`Saved as ${name}.`);
 }
 /** The preview is what is printed: its pages have numbers of their own. */
 function print(): void {
   frame.value?.contentWindow?.print();
-  noteHandedOver(store.id);
+  way.noteHandedOver();
 }
 </script>
 

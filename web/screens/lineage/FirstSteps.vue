@@ -2,27 +2,27 @@
 /** The five steps from nothing to a report: done ones lead to what they made, the next one says what to do; of the sample all lead. */
 import { FIRST_STEP_TITLES, wordFirstStep } from '../../../core/wording/firstStepText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
-import { useFirstSteps } from '../../stores/useFirstSteps.ts';
+import { useFirstStepsStore } from '../../stores/firstStepsStore.ts';
 
 defineProps<{
   /** In a catalogue of one's own: which are done, and which is next. */
   counts: boolean;
 }>();
 const store = useCatalogueStore();
-const { steps, next } = useFirstSteps();
+const way = useFirstStepsStore();
 </script>
 
 <template>
   <nav class="first-steps" aria-label="First steps">
     <ol>
       <li
-        v-for="(step, place) in steps"
+        v-for="(step, place) in way.steps"
         :key="step.name"
-        :class="{ done: counts && step.done, next: counts && step.name === next?.name }"
+        :class="{ done: counts && step.done, next: counts && step.name === way.next?.name }"
       >
         <router-link :to="step.to" :title="wordFirstStep(store.catalogue, step)">
           <span class="number" aria-hidden="true">{{ counts && step.done ? '✓' : place + 1 }}</span>
-          <span v-if="counts && step.name === next?.name"
+          <span v-if="counts && step.name === way.next?.name"
             ><strong>Next:</strong> {{ wordFirstStep(store.catalogue, step) }}</span
           >
           <span v-else

@@ -17,7 +17,7 @@ import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { currentDay, useAsOf } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
-import { useFirstSteps } from '../../stores/useFirstSteps.ts';
+import { useFirstStepsStore } from '../../stores/firstStepsStore.ts';
 import { useMarking } from '../../stores/useMarking.ts';
 import FirstSteps from './FirstSteps.vue';
 import ImpactBanner from './ImpactBanner.vue';
@@ -42,7 +42,7 @@ const notices = useNoticeStore();
 const { day, date, isToday } = useAsOf();
 const map = ref<InstanceType<typeof LineageMap> | null>(null);
 const legendOpen = ref(false);
-const { next } = useFirstSteps();
+const { next } = storeToRefs(useFirstStepsStore());
 
 const view = computed((): LineageSelection => {
   const filter = Object.fromEntries(FILTER_NAMES.map((name) => [name, query.value[name]])) as MapFilter;

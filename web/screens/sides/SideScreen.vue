@@ -346,6 +346,13 @@ header {
 .none {
   padding: 24px 0;
 }
+/* In a narrow window what stands above the table may be as high as the window: all of it scrolls. */
+@media (width <= 800px) {
+  .parts {
+    grid-template-rows: auto auto auto;
+    overflow: auto;
+  }
+}
 @media print {
   .parts {
     display: block;

@@ -1,21 +1,11 @@
 /** The first steps of the open catalogue, with the address of each; kept in the browser: whether a report of it was handed over. */
-import { computed, ref, type ComputedRef } from 'vue';
+import { defineStore } from 'pinia';
+import { computed, ref, watch } from 'vue';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
 import { firstSteps, nextStep, type FirstStep } from '../../core/judging/firstSteps.ts';
 import { notesOf } from './browserHost.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { currentDay } from './clock.ts';
-
-const notes = notesOf(() => window.localStorage);
-const noteOf = (id: string) => `aspen-ridge-handed-over/${id}`;
-/** Counts what was handed over in this window: the note itself is not reactive. */
-const handed = ref(0);
-
-/** Notes that a report of a catalogue was saved or printed. */
-export function noteHandedOver(id: string): void {
-  notes.set(noteOf(id), 'yes');
-  handed.value++;
-}
 
 /** A screen with what it is asked for. */
 interface Address {
@@ -46,17 +36,29 @@ export interface AddressedStep extends FirstStep {
 }
 
 /** The steps as they stand; `next` is the one to take now, none once all are taken. */
-export function useFirstSteps(): {
-  readonly steps: ComputedRef<readonly AddressedStep[]>;
-  readonly next: ComputedRef<AddressedStep | undefined>;
-} {
+export const useFirstStepsStore = defineStore('firstSteps', () => {
   const store = useCatalogueStore();
-  const steps = computed(() => {
-    const isHandedOver = handed.value >= 0 && notes.get(noteOf(store.id)) !== null;
-    return firstSteps(store.catalogue, currentDay(), isHandedOver).map((step) => ({
+  const notes = notesOf(() => window.localStorage);
+  const keyOf = (id: string) => `aspen-ridge-handed-over/${id}`;
+  const isHandedOver = ref(false);
+  watch(
+    () => store.id,
+    (id) => (isHandedOver.value = notes.get(keyOf(id)) !== null),
+    { immediate: true },
+  );
+  const steps = computed((): readonly AddressedStep[] =>
+    firstSteps(store.catalogue, currentDay(), isHandedOver.value).map((step) => ({
       ...step,
       to: addressOf(step),
-    }));
-  });
-  return { steps, next: computed(() => nextStep(steps.value)) };
-}
+    })),
+  );
+  return {
+    steps,
+    next: computed(() => nextStep(steps.value)),
+    /** Notes that a report of the open catalogue was saved or printed. */
+    noteHandedOver(): void {
+      notes.set(keyOf(store.id), 'yes');
+      isHandedOver.value = true;
+    },
+  };
+});

@@ -1,11 +1,12 @@
 /**
  * Every screen, and what opens on one, held against the rules of axe (WCAG 2.2, level AA, and good practice), in light and dark. Nothing
- * of moderate weight or more may stand; what stands is printed.
+ * may stand; what does is printed. In small windows nothing is lost; what the system asks for is done.
  */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openBrowser, startServer, type Page } from './browser.ts';
+import { lostControls } from './lostControls.ts';
 import { SCREENS } from './screens.ts';
 
 /** What opens on a screen: where, and how. */
@@ -68,7 +69,7 @@ const EMPTY = [
 ];
 
 /** What may stand, in both colour schemes together. */
-const STANDING = { critical: 0, serious: 0, moderate: 0 };
+const STANDING = { critical: 0, serious: 0, moderate: 0, minor: 0 };
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -78,15 +79,28 @@ interface Violation {
   readonly nodes: readonly { readonly html: string }[];
 }
 
+/** In light colours all rules; in dark ones those that ask about colours, the rest being the same page. */
+const RULES = {
+  light: `{ type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }`,
+  dark: `{ type: 'rule', values: ['color-contrast', 'link-in-text-block'] }`,
+};
+
+/** The smallest window that loses nothing, and the usual one at 200 %. */
+const SMALL = [
+  { width: 320, height: 640 },
+  { width: 640, height: 400 },
+];
+const USUAL = { width: 1280, height: 800 };
+
 const found = new Map<string, number>();
 const lines: string[] = [];
 
-describe.each(['light', 'dark'])('in %s colours', (scheme) => {
+describe('everyone', () => {
   let server: Awaited<ReturnType<typeof startServer>>;
   let browser: Awaited<ReturnType<typeof openBrowser>>;
   beforeAll(async () => {
     server = await startServer();
-    browser = await openBrowser({ dark: scheme === 'dark' });
+    browser = await openBrowser();
     await browser.page.goto(server.address);
     await browser.page.getByText(/^Saved/).waitFor();
   });
@@ -95,20 +109,30 @@ describe.each(['light', 'dark'])('in %s colours', (scheme) => {
     await server?.close();
   });
 
-  async function look(what: string): Promise<void> {
+  async function look(what: string, colours: keyof typeof RULES): Promise<void> {
     const { page } = browser;
     await page.waitForTimeout(300);
     await page.evaluate(axe);
     const violations = (await page.evaluate(
-      `axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then(({ violations }) => violations)`,
+      `axe.run({ runOnly: ${RULES[colours]}, resultTypes: ['violations'], selectors: false }).then(({ violations }) => violations)`,
     )) as Violation[];
     for (const { id, impact, nodes } of violations) {
       found.set(impact, (found.get(impact) ?? 0) + nodes.length);
       lines.push(
-        `${scheme} ${what}: ${impact} ${id}, ${nodes.length} times, such as ${nodes[0].html.slice(0, 110)}`,
+        `${colours} ${what}: ${impact} ${id}, ${nodes.length} times, such as ${nodes[0].html.slice(0, 110)}`,
       );
     }
     expect(await page.evaluate('axe.version')).toMatch(/^4\./);
+  }
+  /** Looks in both colours; what is open stays open. */
+  async function lookTwice(what: string): Promise<void> {
+    const { page } = browser;
+    const change = (name: string) =>
+      page.locator(`button[aria-label="${name} colours"]`).dispatchEvent('click');
+    await look(what, 'light');
+    await change('Dark');
+    await look(what, 'dark');
+    await change('Light');
   }
   async function go(path: string): Promise<void> {
     await browser.page.goto(server.address + path);
@@ -116,15 +140,22 @@ describe.each(['light', 'dark'])('in %s colours', (scheme) => {
   }
 
   it.each(SCREENS)('%s', async (path) => {
+    const { page } = browser;
     await go(path);
-    await look(path);
+    await lookTwice(path);
+    for (const size of SMALL) {
+      await page.setViewportSize(size);
+      await page.waitForTimeout(150);
+      expect(await page.evaluate(lostControls), `lost at ${size.width} x ${size.height}`).toEqual([]);
+    }
+    await page.setViewportSize(USUAL);
   });
 
   it.each(STATES)('%s', async (name, path, open) => {
     await go(path);
     await browser.page.waitForTimeout(200);
     await open(browser.page);
-    await look(name);
+    await lookTwice(name);
   });
 
   it('every screen with nothing in it', async () => {
@@ -136,7 +167,40 @@ describe.each(['light', 'dark'])('in %s colours', (scheme) => {
     await page.getByText(/^Saved/).waitFor();
     for (const path of EMPTY) {
       await go(`/${path}`);
-      await look(`empty /${path}`);
+      await lookTwice(`empty /${path}`);
+    }
+  });
+});
+
+describe('what the system asks for', () => {
+  it('is done: less motion, more contrast, its own colours', async () => {
+    const server = await startServer();
+    const { page, close } = await openBrowser();
+    try {
+      await page.emulateMedia({ reducedMotion: 'reduce', forcedColors: 'active' });
+      await page.goto(server.address);
+      await page.getByText(/^Saved/).waitFor();
+      const chosen = page.getByRole('button', { name: 'Map', exact: true });
+      const styleOf = (name: string) =>
+        chosen.evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), name);
+      expect(await styleOf('outline-style')).toBe('solid');
+      await page.getByRole('button', { name: 'More', exact: true }).click();
+      await page.getByText('Arrange anew').waitFor();
+      expect(await page.evaluate(() => document.getAnimations().length)).toBe(0);
+      await page.keyboard.press('Escape');
+      const ink = () =>
+        page.evaluate(() => {
+          const theme = getComputedStyle(document.querySelector('.v-application')!);
+          return ['ink', 'ink-soft'].map((name) => theme.getPropertyValue(`--v-theme-${name}`).trim());
+        });
+      const [plain, soft] = await ink();
+      expect(soft).not.toBe(plain);
+      await page.emulateMedia({ contrast: 'more' });
+      const [strong, alike] = await ink();
+      expect(alike).toBe(strong);
+    } finally {
+      await close();
+      await server.close();
     }
   });
 });
