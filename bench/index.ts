@@ -2,7 +2,7 @@
  * npm run bench: our speed as ratios against another tool, measured in turn in the same run. Ratios hold where
  * absolute times do not: each is the median of pairs.
  */
-import { commandBench } from './command.ts';
+import { commandBench, packagesCommandBench } from './command.ts';
 import { comparingBench } from './comparing.ts';
 import { editsBench } from './edits.ts';
 import { layoutBench } from './layout.ts';
@@ -30,6 +30,7 @@ const BENCHES = [
   mergingBench,
   openCatalogueBench,
   commandBench,
+  packagesCommandBench,
   namesBench,
 ];
 
