@@ -15,7 +15,7 @@ import { firstSteps, nextStep } from './firstSteps.ts';
 
 const TODAY = firstDayOf('2026-11-20');
 const toldNext = (catalogue: Catalogue, isHandedOver = false) => {
-  const next = nextStep(firstSteps(catalogue, TODAY, isHandedOver));
+  const next = nextStep(catalogue, firstSteps(catalogue, TODAY, isHandedOver));
   return next ? wordFirstStep(catalogue, next) : '';
 };
 const grown = (catalogue: Catalogue, ...records: readonly AnyRecord[]) =>
@@ -65,6 +65,11 @@ describe('the next step', () => {
     const compare = firstSteps(alone, TODAY, false).find(({ name }) => name === 'compare')!;
     expect(compare).toMatchObject({ done: false, of: ['release:reed-2'] });
     expect(wordFirstStep(alone, compare)).toBe('Hold reed 2 beside another');
+  });
+  it('is not told in a catalogue that has grown without it', () => {
+    const names = (count: number) => Array.from({ length: count }, (_, i) => distribution(`d${i}`));
+    expect(toldNext(grown(nothing, ...names(12)))).not.toBe('');
+    expect(toldNext(grown(nothing, ...names(13)))).toBe('');
   });
 });
 

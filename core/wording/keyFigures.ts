@@ -45,7 +45,10 @@ export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: numb
   return [
     ...(carried ? [carried] : []),
     ...standingFigures(counts),
-    { value: formatCount(counts.recorded), label: 'facts recorded' },
+    {
+      value: formatCount(counts.recorded),
+      label: counts.recorded === 1 ? 'fact recorded' : 'facts recorded',
+    },
     ...troubleFigures(counts),
     ...(end ? [{ value: formatWhen(end), label: 'end of support' }] : []),
   ];

@@ -54,7 +54,7 @@ export const useFirstStepsStore = defineStore('firstSteps', () => {
   );
   return {
     steps,
-    next: computed(() => nextStep(steps.value)),
+    next: computed(() => nextStep(store.catalogue, steps.value)),
     /** Notes that a report of the open catalogue was saved or printed. */
     noteHandedOver(): void {
       notes.set(keyOf(store.id), 'yes');

@@ -126,7 +126,7 @@ const open = computed({
     </p>
     <v-btn variant="flat" color="primary" to="/intake">Read a capture</v-btn>
   </div>
-  <div v-else class="packages">
+  <div v-else class="held">
     <template v-if="comparison">
       <p class="sentence">{{ wordComparison(catalogue, comparison) }}</p>
       <PackageBar :counts="comparison.counts" />
@@ -169,6 +169,7 @@ const open = computed({
       <p v-if="measured.sources" class="soft">{{ wordSources(measured.sources) }}</p>
       <AccountTable v-model:chosen="account" :accounts="measured.accounts" />
       <PackageTable
+        class="list"
         v-model:text="text"
         v-model:chosen-class="chosenClass"
         v-model:account="account"
@@ -185,7 +186,7 @@ const open = computed({
 </template>
 
 <style scoped>
-.packages {
+.held {
   max-width: 980px;
   padding: 16px 0 24px;
   display: grid;
@@ -193,5 +194,19 @@ const open = computed({
 }
 .sentence {
   font-size: 15px;
+}
+/* In a wide window the list stands beside what it comes to. */
+@media (width >= 1500px) {
+  .held {
+    max-width: none;
+    grid-template: repeat(11, max-content) 1fr / minmax(0, 1fr) minmax(0, 1.2fr);
+    column-gap: 32px;
+  }
+  .held > * {
+    grid-column: 1;
+  }
+  .held > .list {
+    grid-area: 1 / 2 / span 12;
+  }
 }
 </style>

@@ -362,17 +362,18 @@ const onRemove = (reading: Reading) => notices.tellTrouble(remove([reading]));
 }
 .tabs {
   display: flex;
-  gap: 20px;
+  flex-wrap: wrap;
+  gap: 0 clamp(12px, 1.5vw, 20px);
   margin: 8px 20px 0;
   border-bottom: 1px solid rgb(var(--v-theme-line));
 }
 @media (width <= 800px) {
   .tabs {
-    flex-wrap: wrap;
     gap: 0 16px;
   }
 }
 .tabs button {
+  white-space: nowrap;
   padding: 5px 0 7px;
   color: rgb(var(--v-theme-ink-soft));
   border-bottom: 2px solid transparent;

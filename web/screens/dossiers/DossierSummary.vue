@@ -208,6 +208,7 @@ p {
   text-decoration: none;
 }
 .note.none {
+  margin-left: 6px;
   white-space: nowrap;
   color: rgb(var(--v-theme-ink-soft));
 }

@@ -236,7 +236,7 @@ const delay = computed(() =>
           </tbody>
         </table>
       </section>
-      <FreshnessPackages v-model:section="section" :freshness="newest" :base="base.name" />
+      <FreshnessPackages class="list" v-model:section="section" :freshness="newest" :base="base.name" />
     </template>
   </article>
 </template>
@@ -301,5 +301,19 @@ figcaption {
 }
 .chosen td {
   background: rgb(var(--v-theme-accent-soft));
+}
+/* In a wide window the list stands beside what it comes to. */
+@media (width >= 1600px) {
+  .detail-work {
+    max-width: none;
+    grid-template: repeat(9, max-content) 1fr / minmax(0, 1fr) minmax(0, 1fr);
+    column-gap: 36px;
+  }
+  .detail-work > * {
+    grid-column: 1;
+  }
+  .detail-work > .list {
+    grid-area: 2 / 2 / span 9;
+  }
 }
 </style>

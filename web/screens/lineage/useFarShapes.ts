@@ -24,6 +24,8 @@ interface FarOptions {
 
 /** The room that a name takes, in pixels: smaller families are not named. */
 const NAME_ROOM = 30;
+const NAME_HEIGHT = 14;
+const NAME_WIDTH = 120;
 
 /** Plates as one shape, where they are too small for more. */
 export function useFarShapes({ isMark, layout, graph, bands, scale, colourOf, isDim }: FarOptions) {
@@ -53,9 +55,19 @@ export function useFarShapes({ isMark, layout, graph, bands, scale, colourOf, is
     for (const { root } of graph.value.nodes.values()) sizes.set(root, (sizes.get(root) ?? 0) + 1);
     const { height, rowGap } = layout.value.detail;
     const pitch = (height + rowGap) * scale.value;
-    return layout.value.plates
+    const large = layout.value.plates
       .filter(({ id }) => (sizes.get(id) ?? 0) * pitch > NAME_ROOM)
       .map(({ id, x, y }) => ({ id, x, y: y + height / 2, name: graph.value.nodes.get(id)?.name ?? '' }));
+    // The larger family is named first; a name that would lie on another is left out.
+    const named: typeof large = [];
+    for (const each of large.sort((a, b) => sizes.get(b.id)! - sizes.get(a.id)!)) {
+      const isFree = named.every(
+        ({ x, y }) =>
+          Math.abs(y - each.y) * scale.value > NAME_HEIGHT || Math.abs(x - each.x) * scale.value > NAME_WIDTH,
+      );
+      if (isFree) named.push(each);
+    }
+    return named;
   });
 
   return { farShapes, farNames };

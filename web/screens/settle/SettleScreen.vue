@@ -9,7 +9,7 @@ import { OPEN_RULE_NAMES, findOpenRule, type OpenRule } from '../../../core/judg
 import { nameOf } from '../../../core/lineage/names.ts';
 import { labelOfItem, OPEN_WORDS, wordCounts, wordVisitReason } from '../../../core/wording/openText.ts';
 import { countByRule } from '../../../core/judging/open/openPoints.ts';
-import { formatNumberOf } from '../../../core/wording/valueText.ts';
+import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
@@ -125,7 +125,7 @@ const print = () => window.print();
             :title="`To settle it: ${OPEN_WORDS[each.name].settledBy}`"
             @click="go({ rule: each.name })"
           >
-            {{ OPEN_WORDS[each.name].title }} <span class="soft">{{ each.count }}</span>
+            {{ OPEN_WORDS[each.name].title }} <span class="soft">{{ formatCount(each.count) }}</span>
           </button>
         </p>
         <nav v-if="table" class="view-tabs no-print" aria-label="Views">

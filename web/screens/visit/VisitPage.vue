@@ -94,6 +94,15 @@ const unseen = computed(() =>
 </template>
 
 <style scoped>
+@media (width >= 1500px) {
+  .page {
+    columns: 2;
+    column-gap: 32px;
+  }
+  h2 {
+    column-span: all;
+  }
+}
 h3 {
   font-size: 13px;
   font-weight: 700;

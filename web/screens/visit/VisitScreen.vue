@@ -173,6 +173,11 @@ function onRecorded(): void {
 .screen.has-detail {
   grid-template-columns: minmax(0, 1fr) clamp(300px, 31vw, 460px);
 }
+@media (width >= 1500px) {
+  .screen.has-detail {
+    grid-template-columns: minmax(0, 920px) minmax(0, 1fr);
+  }
+}
 .when {
   font-size: 14px;
   font-weight: 400;
