@@ -43,7 +43,7 @@ function keep(): void {
 </script>
 
 <template>
-  <div class="rule">
+  <div class="rule no-print">
     <button
       class="chip"
       :class="{ on: !kept && !members.length && !PARTS.some((part) => rule[part]) }"

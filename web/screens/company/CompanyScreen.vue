@@ -180,7 +180,7 @@ const takeApart = (names: readonly string[]) =>
         The company could not be counted: {{ failed }}. Nothing is lost.
         <button class="accent-link" @click="again">Try again</button>
       </p>
-      <p v-if="store.canEdit && spellings.length" class="remark small">
+      <p v-if="store.canEdit && spellings.length" class="remark small no-print">
         Spelt in several ways; count as one?
         <button
           v-for="group in spellings.slice(0, 4)"

@@ -253,6 +253,7 @@ const onRemove = (reading: Reading) => notices.tellTrouble(remove([reading]));
       <div class="body">
         <template v-if="tab === 'layers'">
           <LayersTools
+            class="no-print"
             :table="table"
             :only="only"
             :area="area"

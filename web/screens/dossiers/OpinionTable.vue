@@ -200,9 +200,4 @@ const again = (opinion: Assessment) =>
   align-items: center;
   margin-top: 8px;
 }
-@media print {
-  .no-print {
-    display: none;
-  }
-}
 </style>

@@ -201,17 +201,17 @@ const EXPORTS = [
       </div>
     </div>
     <div v-else class="work lineage">
-      <div v-if="store.about?.sample && !hasPane && !asked && isToday" class="remark intro">
+      <div v-if="store.about?.sample && !hasPane && !asked && isToday" class="remark intro no-print">
         <div class="said">
           <span><strong>This is the sample, all of it invented.</strong> {{ store.about.question }}</span>
           <div class="way"><span>How it is answered:</span><FirstSteps :counts="false" /></div>
         </div>
         <v-btn class="own" @click="startOwn">Start my own catalogue</v-btn>
       </div>
-      <div v-else-if="!store.isSample && next" class="remark intro">
+      <div v-else-if="!store.isSample && next" class="remark intro no-print">
         <FirstSteps counts />
       </div>
-      <div class="tools">
+      <div class="tools no-print">
         <div class="views" role="group" aria-label="View">
           <button :class="{ on: !isOutline }" :aria-pressed="!isOutline" @click="go({ view: undefined })">
             Map
@@ -330,7 +330,7 @@ const EXPORTS = [
         </template>
       </div>
       <TimeBar
-        class="history"
+        class="history no-print"
         :catalogue="catalogue"
         :events="events"
         :day="day"

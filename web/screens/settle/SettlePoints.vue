@@ -235,9 +235,4 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
 .aside th[scope='row'] {
   font-weight: 400;
 }
-@media print {
-  .no-print {
-    display: none;
-  }
-}
 </style>

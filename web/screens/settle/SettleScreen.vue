@@ -245,8 +245,7 @@ const print = () => window.print();
   .settle {
     display: block;
   }
-  .systems,
-  .no-print {
+  .systems {
     display: none;
   }
 }
