@@ -30,7 +30,9 @@ function catalogueFile(): string {
   const about = createAbout({ id: ABOUT_ID, title: 'Two bases' });
   const path = join(folder, 'two-bases.json');
   const catalogue = withRecords(desk.catalogue, [about]);
-  writeFileSync(path, formatCatalogueFile({ catalogue, packages: new Map() }, '2026-10-12T10:00:00Z'));
+  const text = formatCatalogueFile({ catalogue, packages: new Map() }, '2026-10-12T10:00:00Z');
+  // As another program would write it: not one record a line.
+  writeFileSync(path, JSON.stringify(JSON.parse(text), null, 1));
   return path;
 }
 

@@ -11,10 +11,9 @@ import { visitMentions } from './references.ts';
 
 /** The catalogue of records with different ids. */
 export function catalogueOfRecords(all: Iterable<AnyRecord>): Catalogue {
-  const pages = new Map<KindName, Map<RecordId, AnyRecord>[]>();
-  for (const kind of KIND_NAMES) pages.set(kind, emptyPages());
-  for (const record of all) pages.get(record.kind)![hashKey(record.id) % PAGE_COUNT].set(record.id, record);
-  return withPointers(pages);
+  const builder = new CatalogueBuilder();
+  for (const record of all) builder.add(record);
+  return builder.finish();
 }
 
 /** The catalogue of pages as they were stored: kind and number of each, and its records. */
@@ -25,36 +24,51 @@ export function catalogueOfPages(
     readonly records: readonly AnyRecord[];
   }>,
 ): Catalogue {
-  const pages = new Map<KindName, Map<RecordId, AnyRecord>[]>();
-  for (const kind of KIND_NAMES) pages.set(kind, emptyPages());
-  for (const { kind, index, records } of stored)
-    pages.get(kind)![index] = new Map(records.map((record) => [record.id, record]));
-  return withPointers(pages);
+  const builder = new CatalogueBuilder();
+  for (const { kind, index, records } of stored) builder.addPage(kind, index, records);
+  return builder.finish();
 }
 
 const emptyPages = <V>() => Array.from({ length: PAGE_COUNT }, () => new Map<RecordId, V>());
 
-function withPointers(pages: ReadonlyMap<KindName, readonly Page<AnyRecord>[]>): Catalogue {
-  // Lists are filled much faster than sets; the first edit that concerns one makes a set of it (diff.ts).
-  const pointers = new Map<RecordId, RecordId[]>();
-  let from = '';
-  const point = (to: RecordId) => {
-    const known = pointers.get(to);
-    if (!known) pointers.set(to, [from]);
-    else if (known[known.length - 1] !== from) known.push(from);
+/** A catalogue that is put together as its records come. */
+export class CatalogueBuilder {
+  readonly #pages = new Map<KindName, Map<RecordId, AnyRecord>[]>(
+    KIND_NAMES.map((kind) => [kind, emptyPages()]),
+  );
+  /** Lists are filled much faster than sets; the first edit that concerns one makes a set of it (diff.ts). */
+  readonly #pointers = new Map<RecordId, RecordId[]>();
+  #from: RecordId = '';
+  readonly #point = (to: RecordId): void => {
+    const known = this.#pointers.get(to);
+    if (!known) this.#pointers.set(to, [this.#from]);
+    else if (known[known.length - 1] !== this.#from) known.push(this.#from);
   };
-  for (const [kind, all] of pages) {
-    const table = RECORD_KINDS[kind].references;
-    for (const page of all)
-      for (const record of page.values()) {
-        from = record.id;
-        visitMentions(record, table, point);
-      }
+
+  /** Adds a record with an id that was not added before. */
+  add(record: AnyRecord): void {
+    this.#pages.get(record.kind)![hashKey(record.id) % PAGE_COUNT].set(record.id, record);
+    this.#pointFrom(record);
   }
-  const pointed = emptyPages<Iterable<RecordId>>();
-  for (const [id, ids] of pointers) pointed[hashKey(id) % PAGE_COUNT].set(id, ids);
-  const records = Object.fromEntries([...pages].map(([kind, all]) => [kind, pagedMapOf(all)]));
-  return { records: records as unknown as Catalogue['records'], pointers: pagedMapOf(pointed) };
+
+  /** Adds a page as it was stored. */
+  addPage(kind: KindName, index: number, records: readonly AnyRecord[]): void {
+    this.#pages.get(kind)![index] = new Map(records.map((record) => [record.id, record]));
+    for (const record of records) this.#pointFrom(record);
+  }
+
+  #pointFrom(record: AnyRecord): void {
+    this.#from = record.id;
+    visitMentions(record, RECORD_KINDS[record.kind].references, this.#point);
+  }
+
+  /** The catalogue; the builder cannot be used afterwards. */
+  finish(): Catalogue {
+    const pointed = emptyPages<Iterable<RecordId>>();
+    for (const [id, ids] of this.#pointers) pointed[hashKey(id) % PAGE_COUNT].set(id, ids);
+    const records = Object.fromEntries([...this.#pages].map(([kind, all]) => [kind, pagedMapOf(all)]));
+    return { records: records as unknown as Catalogue['records'], pointers: pagedMapOf(pointed) };
+  }
 }
 
 function pagedMapOf<V>(pages: readonly Page<V>[]): PagedMap<V> {

@@ -81,6 +81,8 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
 export interface RecordsWithPackages {
   readonly records: readonly AnyRecord[];
   readonly packages: ReadonlyMap<RecordId, Uint8Array>;
+  /** True when the records are those that `onRecord` was told, each as it was told. */
+  readonly areAsTold: boolean;
 }
 
 function asCatalogue(read: Result<RecordsWithPackages>): Result<CatalogueWithPackages> {
@@ -95,11 +97,12 @@ function parseRecords(text: string, where: string): Result<RecordsWithPackages> 
 }
 
 /** What was read, if nothing forbids to use it. */
-function wholeOf(parts: FileParts): Result<RecordsWithPackages> {
+function wholeOf(parts: FileParts, isTold = false): Result<RecordsWithPackages> {
   const { whole, freed, problems } = parts.heap.mend();
   if (problems.length > 0) return failure(...problems.slice(0, 20));
   const lists = readPackages(parts.packed);
-  return success({ records: whole, packages: lists.packages }, [
+  const areAsTold = isTold && freed.length === 0;
+  return success({ records: whole, packages: lists.packages, areAsTold }, [
     ...freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
     ...lists.issues,
   ]);
@@ -111,6 +114,11 @@ export interface StreamOptions {
   readonly most?: number;
   /** Told now and then how many characters were read. */
   readonly onProgress?: (characters: number) => void;
+  /**
+   * Told each record as soon as it is read, for whoever wants to go on meanwhile. It holds only if the file turns out to be fit, and
+   * its records `areAsTold`.
+   */
+  readonly onRecord?: (record: AnyRecord) => void;
 }
 
 /**
@@ -132,7 +140,7 @@ export async function readRecordStream(
   where: string,
   options: StreamOptions = {},
 ): Promise<Result<RecordsWithPackages>> {
-  const byLine = await readByLine(new LineReader(open(), options.onProgress), where, options.most);
+  const byLine = await readByLine(new LineReader(open(), options.onProgress), where, options);
   if (byLine) return byLine;
   const text = await new LineReader(open(), options.onProgress).rest(LONGEST_TEXT);
   return text === null ? tooLong(where) : parseRecords(text, where);
@@ -142,18 +150,18 @@ export async function readRecordStream(
 async function readByLine(
   lines: LineReader,
   where: string,
-  most = Infinity,
+  { most = Infinity, onRecord }: StreamOptions,
 ): Promise<Result<RecordsWithPackages> | null> {
   const head = headOf(await lines.next());
   if (!head) return null;
   const newer = checkVersions(head.versions, where);
   if (newer.length > 0) return failure(...newer);
-  const heap = new RecordHeap(head.versions);
+  const heap = new RecordHeap(head.versions, onRecord);
   for (let line = await lines.next(); line !== null; line = lines.ready() ?? (await lines.next())) {
     if (line.startsWith(']')) {
       const rest = await lines.rest(LONGEST_TEXT);
       const parts = rest === null ? tooLong(where) : partsOf(`${head.line}${line}\n${rest}`, where);
-      return parts.ok ? wholeOf({ heap, packed: parts.value.packed }) : parts;
+      return parts.ok ? wholeOf({ heap, packed: parts.value.packed }, true) : parts;
     }
     if (heap.size >= most) {
       const records = heap.size + (await lines.countRest());
@@ -223,7 +231,10 @@ class RecordHeap {
   readonly #problems: Issue[] = [];
   #added = 0;
 
-  constructor(private readonly versions: Versions) {}
+  constructor(
+    private readonly versions: Versions,
+    private readonly onRecord?: (record: AnyRecord) => void,
+  ) {}
 
   /** How many were added, valid or not. */
   get size(): number {
@@ -235,7 +246,10 @@ class RecordHeap {
     if (isIssue(record)) this.#problems.push(record);
     else if (this.#records.has(record.id))
       this.#problems.push(createIssue('error', 'record.twice', record.id));
-    else this.#records.set(record.id, record);
+    else {
+      this.#records.set(record.id, record);
+      this.onRecord?.(record);
+    }
   }
 
   /**

@@ -4,7 +4,13 @@ import { describe, expect, it } from 'vitest';
 import { builtSample } from '../../testing/builtSample.ts';
 import { largestCatalogue } from '../../testing/largestCatalogue.ts';
 import { wordIssue } from '../wording/issueText.ts';
-import { formatCatalogueFile, parseCatalogueFile, readCatalogueStream } from './catalogueFile.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import {
+  formatCatalogueFile,
+  parseCatalogueFile,
+  readCatalogueStream,
+  readRecordStream,
+} from './catalogueFile.ts';
 import { LineReader } from './lineReader.ts';
 
 const text = readFileSync(`${builtSample()}catalogue.json`, 'utf8');
@@ -80,6 +86,30 @@ describe('a catalogue file as a stream', () => {
     const halfEdited = small.replace('","', '",\n"');
     expect(said(await read(pretty, [100]))).toEqual(said(parseCatalogueFile(small, 'f.json')));
     expect(said(await read(halfEdited))).toEqual(said(parseCatalogueFile(small, 'f.json')));
+  });
+
+  it('tells its records while it is read, and whether they hold', async () => {
+    const told = async (whole: string) => {
+      const records: AnyRecord[] = [];
+      const onRecord = (record: AnyRecord) => void records.push(record);
+      const done = await readRecordStream(inPieces(whole, [500]), 'f.json', { onRecord });
+      if (!done.ok) throw new Error('it was refused');
+      return { ...done.value, told: records };
+    };
+    const asItIs = await told(small);
+    expect(asItIs.areAsTold).toBe(true);
+    expect(asItIs.told).toEqual(asItIs.records);
+    // In another layout, and where a mention of something missing was taken out, they do not.
+    expect((await told(JSON.stringify(JSON.parse(small), null, 2))).areAsTold).toBe(false);
+    const file = JSON.parse(small);
+    const link = file.records.find(({ kind }: AnyRecord) => kind === 'link');
+    link.sources = ['source:gone'];
+    const [head] = small.split('\n');
+    const lines = file.records.map((record: AnyRecord) => JSON.stringify(record)).join(',\n');
+    const freed = await told(`${head}\n${lines}\n],"packages":{}}\n`);
+    expect(freed.areAsTold).toBe(false);
+    expect(freed.told).toHaveLength(freed.records.length);
+    expect(freed.told).not.toEqual(freed.records);
   });
 
   it('cut anywhere is refused', async () => {

@@ -9,6 +9,8 @@ import { piecesOf } from './piecesOf.ts';
 /** How many records go in one message, and between how many characters progress is told. */
 const PART = 5000;
 const TELL_EVERY = 2_000_000;
+/** Bytes of a file whose records the page is given while they are read; a larger one may be refused for its size. */
+const MOST_HANDED_ON = 128 << 20;
 
 const sent: AnyRecord[] = [];
 const post = (answer: CatalogueAnswer) => self.postMessage(answer);
@@ -20,11 +22,27 @@ async function read(file: File, most: number): Promise<void> {
     told = characters;
     post({ type: 'progress', characters });
   };
-  const done = await readRecordStream(() => piecesOf(file), file.name, { most, onProgress });
+  let part: AnyRecord[] = [];
+  const handOn = () => {
+    post({ type: 'records', records: part });
+    part = [];
+  };
+  const onRecord = (record: AnyRecord) => {
+    if (part.push(record) === PART) handOn();
+  };
+  const isHandedOn = file.size <= MOST_HANDED_ON;
+  const done = await readRecordStream(() => piecesOf(file), file.name, {
+    ...{ most, onProgress },
+    ...(isHandedOn && { onRecord }),
+  });
   if (!done.ok) return post({ type: 'refused', issues: done.issues });
-  const { records, packages } = done.value;
-  for (let at = 0; at < records.length; at += PART)
-    post({ type: 'records', records: records.slice(at, at + PART) });
+  const { records, packages, areAsTold } = done.value;
+  if (!isHandedOn || !areAsTold) {
+    post({ type: 'anew' });
+    part = [];
+    records.forEach(onRecord);
+  }
+  handOn();
   post({ type: 'read', packages, issues: done.issues });
 }
 

@@ -10,10 +10,12 @@ export type CatalogueAsk =
   | { readonly type: 'records'; readonly records: readonly AnyRecord[] }
   | { readonly type: 'pack'; readonly now: string };
 
-/** A file is answered with parts of its records, then with what else it holds; or with issues. */
+/** A file is answered with parts of its records while it is read, then with what else it holds; or with issues. */
 export type CatalogueAnswer =
   | { readonly type: 'progress'; readonly characters: number }
   | { readonly type: 'records'; readonly records: readonly AnyRecord[] }
+  /** What came before does not hold: the records follow once more. */
+  | { readonly type: 'anew' }
   | {
       readonly type: 'read';
       readonly packages: ReadonlyMap<RecordId, Uint8Array>;
