@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A chart in the colours of the theme. What it shows must stand beside it as text or table as well. */
+/** A chart in the colours of the theme, with a table of what it shows, for whoever does not see it or wants the numbers. */
 import {
   BarController,
   BarElement,
@@ -30,8 +30,14 @@ Chart.register(
 
 /** Colours by the names of the theme. */
 export type ChartColours = Readonly<Record<string, string>>;
+/** What a chart shows: heads of the columns, and rows of texts that begin with what they are about. */
+export interface ChartTable {
+  readonly heads: readonly [string, string];
+  readonly rows: readonly (readonly [string, string])[];
+}
 const props = defineProps<{
-  label: string;
+  title: string;
+  table: ChartTable;
   /** Makes the configuration in the colours given; asked again when they change. */
   make: (colours: ChartColours) => ChartConfiguration;
 }>();
@@ -59,7 +65,30 @@ watch([() => props.make, () => theme.name.value], draw);
 </script>
 
 <template>
-  <div class="chart"><canvas ref="canvas" role="img" :aria-label="label" /></div>
+  <div class="chart" aria-hidden="true"><canvas ref="canvas" /></div>
+  <details class="small">
+    <summary class="soft">As a table</summary>
+    <table class="plain-table">
+      <caption class="visually-hidden">
+        {{
+          title
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <th v-for="(head, i) in table.heads" :key="head" scope="col" :class="{ number: i > 0 }">
+            {{ head }}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="[about, value] in table.rows" :key="about">
+          <th scope="row">{{ about }}</th>
+          <td class="number mono">{{ value }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </details>
 </template>
 
 <style scoped>
@@ -67,5 +96,9 @@ watch([() => props.make, () => theme.name.value], draw);
   position: relative;
   height: 190px;
   min-width: 0;
+}
+summary {
+  cursor: pointer;
+  width: fit-content;
 }
 </style>

@@ -149,15 +149,15 @@ const delay = computed(() =>
       <div class="charts">
         <figure v-if="days && whole.behind > 0">
           <figcaption>Packages behind, by days</figcaption>
-          <ChartCanvas :label="days.label" :make="days.make" />
+          <ChartCanvas title="Packages behind, by days" :table="days.table" :make="days.make" />
         </figure>
         <figure v-if="course">
           <figcaption>Share current over time</figcaption>
-          <ChartCanvas :label="course.label" :make="course.make" />
+          <ChartCanvas title="Share current over time" :table="course.table" :make="course.make" />
         </figure>
         <figure v-if="delay">
           <figcaption>How long changes of the base take</figcaption>
-          <ChartCanvas :label="delay.label" :make="delay.make" />
+          <ChartCanvas title="How long changes of the base take" :table="delay.table" :make="delay.make" />
         </figure>
       </div>
       <section v-if="measured.delay && measured.delay.changes >= 20" aria-label="Delay">

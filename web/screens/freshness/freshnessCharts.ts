@@ -1,14 +1,14 @@
-/** The charts of the freshness screen as Chart.js configurations, each with the same in words. */
+/** The charts of the freshness screen as Chart.js configurations, each with the same as a table. */
 import type { ChartConfiguration } from 'chart.js';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatCount, formatShare } from '../../../core/wording/valueText.ts';
 import type { DelayEstimate } from '../../../core/packages/delay.ts';
 import type { FreshnessSummary, PackageFreshness } from '../../../core/packages/freshnessFigures.ts';
-import type { ChartColours } from '../../parts/ChartCanvas.vue';
+import type { ChartColours, ChartTable } from '../../parts/ChartCanvas.vue';
 
 interface DescribedChart {
-  readonly label: string;
+  readonly table: ChartTable;
   readonly make: (colours: ChartColours) => ChartConfiguration;
 }
 
@@ -28,7 +28,10 @@ export function chartOfDays(packages: readonly PackageFreshness[]): DescribedCha
   const last = counts.findLastIndex((count) => count > 0);
   const labels = BINS.map((_, place) => binLabel(place)).slice(0, Math.max(last + 1, 3));
   return {
-    label: labels.map((label, i) => `${label} days: ${formatCount(counts[i])}`).join('; '),
+    table: {
+      heads: ['Days behind', 'Packages'],
+      rows: labels.map((label, i) => [label, formatCount(counts[i])]),
+    },
     make: (colours) => ({
       type: 'bar',
       data: {
@@ -62,12 +65,13 @@ export function chartOfCourse(course: readonly { day: number; summary: Freshness
   }));
   const word = (day: number) => formatWhen(formatDay(day));
   return {
-    label: course
-      .map(
-        ({ day, summary: { current, ahead, known } }) =>
-          `${word(day)}: ${formatShare(current + ahead, known)}`,
-      )
-      .join('; '),
+    table: {
+      heads: ['Day', 'Share current'],
+      rows: course.map(({ day, summary: { current, ahead, known } }) => [
+        word(day),
+        formatShare(current + ahead, known),
+      ]),
+    },
     make: (colours) => line(colours, points, { word, y: 'share current, %' }),
   };
 }
@@ -77,9 +81,10 @@ export function chartOfDelay({ steps }: DelayEstimate): DescribedChart {
   const points = steps.map(({ age, waiting }) => ({ x: age, y: 100 * waiting }));
   const every = steps.filter((_, i) => i % Math.ceil(steps.length / 12) === 0);
   return {
-    label: every
-      .map(({ age, waiting }) => `after ${age} days ${Math.round(waiting * 100)} % waiting`)
-      .join('; '),
+    table: {
+      heads: ['Days after the base', 'Still waiting'],
+      rows: every.map(({ age, waiting }) => [String(age), `${Math.round(waiting * 100)} %`]),
+    },
     make: (colours) =>
       line(colours, points, { word: String, x: 'days after the base', y: 'still waiting, %', steps: true }),
   };
