@@ -79,6 +79,13 @@ const SHORTCUTS = [
     ],
   },
   {
+    where: 'Parts of a report',
+    keys: [
+      ['Space', 'In it, or left out'],
+      ['Alt+↑, Alt+↓', 'Earlier, later'],
+    ],
+  },
+  {
     where: 'Facts found at intake',
     keys: [
       ['↑ ↓', 'Move between facts'],
