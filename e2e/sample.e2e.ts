@@ -117,6 +117,15 @@ describe('with the sample', () => {
     await row('themes.icons').getByText('known: Tide (Release notes, Tidewater 7.0)').waitFor();
   });
 
+  it('offers a capture to try it with, of a system that is not in it yet', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/intake`);
+    await page.getByRole('button', { name: 'read a capture of the sample' }).click();
+    await page.getByText('Built on Fenwick 31.').waitFor({ timeout: 60_000 });
+    await page.getByText(/^\d+ new$/).waitFor();
+    await page.getByRole('button', { name: /^Accept the placing and \d+ facts$/ }).waitFor();
+  });
+
   it('reads text pasted from a terminal', async () => {
     const { page } = browser;
     await page.goto(`${server.address}/intake`);

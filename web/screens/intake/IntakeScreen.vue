@@ -115,8 +115,8 @@ function start(files: ReturnType<typeof filesOfInput>): void {
   intake.read(files);
 }
 
-/** The server has the captures that the sample was made from: one of them to try it with. */
-const SAMPLED = 'penhallow-5.tar.gz';
+/** The server has the captures of the sample: one to try it with, of a system that the sample has not placed. */
+const SAMPLED = 'marram-2.tar.gz';
 async function readSampled(): Promise<void> {
   try {
     const response = await fetch(`/sample/captures/${SAMPLED}`);
@@ -212,7 +212,7 @@ function chooseSystem(event: Event): void {
         <p v-if="store.isSample" class="hint">
           To try it:
           <button type="button" class="accent-link" @click="readSampled">read a capture of the sample</button>
-          <span class="soft">, an invented system that is in this catalogue already.</span>
+          <span class="soft">, an invented system that is not in this catalogue yet.</span>
         </p>
         <p class="soft hint">
           Not on the system itself? Run <span class="mono">sh aspen-capture</span> there: it writes one
