@@ -64,7 +64,7 @@ function textOf(
       family === undefined ? whole : familyPart(whole, subjectNamed(catalogue, family), day),
       made,
     );
-  if (table !== undefined && !(table in OPEN_TABLES))
+  if (table !== undefined && !Object.hasOwn(OPEN_TABLES, table))
     throw new UsageError(`--table ${table}: expected one of ${Object.keys(OPEN_TABLES).join(', ')}`);
   if (as === 'csv' && table === undefined)
     throw new UsageError(`--as csv needs --table: ${Object.keys(OPEN_TABLES).join(', ')}`);

@@ -119,6 +119,11 @@ describe('aspen rank', () => {
       if (score !== null) expect(least <= score && score <= most).toBe(true);
     }
     expect(aspen('rank', SAMPLE, 'read', ...ON).stdout).toMatch(/^Tidewater 7\.1 is first with 7\.5 of 10/);
+    const [head, first] = aspen('rank', SAMPLE, 'read', '--csv', ...ON).stdout.split('\r\n');
+    expect(head).toMatch(
+      /^Rank,Best rank,Worst rank,Candidate,Score,Least,Most,Out,Must: A guide that opens by itself,/,
+    );
+    expect(first).toMatch(/^1,1,7,Tidewater 7\.1,7\.4852/);
   });
 });
 

@@ -2,6 +2,7 @@
 import { Command, CommanderError } from 'commander';
 import { version } from '../package.json';
 import { InputError, UsageError } from './failures.ts';
+import { lookUp } from '../core/lookUp.ts';
 
 /** The verbs. Only the one that is asked for is loaded; all of them for help. */
 const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>> = {
@@ -29,7 +30,7 @@ const program = new Command('aspen')
   .exitOverride()
   .configureHelp({ showGlobalOptions: true });
 
-const asked = VERBS[process.argv[2] ?? ''];
+const asked = lookUp(VERBS, process.argv[2] ?? '');
 for (const load of asked ? [asked] : Object.values(VERBS)) (await load())(program);
 for (const command of program.commands) command.exitOverride();
 

@@ -4,14 +4,16 @@ import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { foldText } from '../core/catalogue/foldText.ts';
 import type { Purpose } from '../core/catalogue/purpose.ts';
 import { rankLines } from '../core/exchange/rankReport.ts';
+import { formatRankCsv } from '../core/exchange/tableFiles.ts';
 import { rankCandidates } from '../core/judging/purpose/ranking.ts';
 import { wordRank, wordRanking, wordScore } from '../core/wording/purposeText.ts';
 import { dayAsked, readCatalogue } from './dossier.ts';
-import { InputError } from './failures.ts';
+import { InputError, UsageError } from './failures.ts';
 
 interface Options {
   readonly on?: string;
   readonly json?: boolean;
+  readonly csv?: boolean;
 }
 
 export function registerRank(program: Command): void {
@@ -21,11 +23,17 @@ export function registerRank(program: Command): void {
     .argument('<purpose>', 'the name of a purpose, its beginning, or its id')
     .option('--on <date>', 'the day that is asked about; today without it')
     .option('--json', 'print JSON')
+    .option('--csv', 'print a table for spreadsheets')
     .description('Rank the candidates for a purpose.')
     .action(async (path: string, name: string, options: Options) => {
+      if (options.json && options.csv) throw new UsageError('give one of --json and --csv');
       const day = dayAsked(options.on);
       const catalogue = await readCatalogue(path);
       const ranking = rankCandidates(catalogue, purposeNamed(catalogue, name), day);
+      if (options.csv) {
+        process.stdout.write(formatRankCsv(catalogue, ranking));
+        return;
+      }
       if (options.json) {
         process.stdout.write(`${JSON.stringify(rankLines(catalogue, ranking), null, 2)}\n`);
         return;

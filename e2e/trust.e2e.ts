@@ -14,6 +14,7 @@ import { SCREENS } from './screens.ts';
 const ODD = [
   '',
   'x',
+  'constructor',
   'constructor:x',
   '__proto__',
   'release:nobody',

@@ -2,6 +2,9 @@
 import { completeWord } from '../core/editing/lines/completeWord.ts';
 import type { LineContext } from '../core/editing/lines/lineDesk.ts';
 
+/** Words that every object knows: whoever looks them up in a table finds what is not meant. */
+export const OBJECT_WORDS = ['constructor', '__proto__', 'toString', 'hasOwnProperty', 'valueOf'];
+
 /** A key: one letter, `Tab`, or `Enter`. */
 export type Key = string;
 

@@ -18,16 +18,20 @@ interface Mended {
 
 /** The records that can stand without those that are missing. Gives the same objects where nothing is amiss. */
 export function mendReferences(records: Iterable<AnyRecord>): Mended {
-  const kept = new Map<RecordId, AnyRecord>();
-  for (const record of records) kept.set(record.id, record);
-  const pointers = new Map<RecordId, RecordId[]>();
+  return mendById(new Map(Array.from(records, (record) => [record.id, record])));
+}
+
+/** The same for records by their id; the map is left as it is. */
+export function mendById(byId: ReadonlyMap<RecordId, AnyRecord>): Mended {
   const gone = new Set<RecordId>();
-  for (const record of kept.values())
-    visitMentions(record, referenceTableOf(record), (id) => {
-      if (!kept.has(id)) gone.add(id);
-    });
+  const look = (id: RecordId) => {
+    if (!byId.has(id)) gone.add(id);
+  };
+  for (const record of byId.values()) visitMentions(record, referenceTableOf(record), look);
   const missing = [...gone];
-  if (missing.length === 0) return { records: [...kept.values()], dropped: [], freed: [] };
+  if (missing.length === 0) return { records: [...byId.values()], dropped: [], freed: [] };
+  const kept = new Map(byId);
+  const pointers = new Map<RecordId, RecordId[]>();
   for (const record of kept.values())
     visitMentions(record, referenceTableOf(record), (id) => {
       const from = pointers.get(id);

@@ -6,7 +6,7 @@ import { unzlibSync, zlibSync } from 'fflate';
 import { z } from '../schemaChecks.ts';
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
-import { mendReferences } from '../catalogue/mendReferences.ts';
+import { mendById } from '../catalogue/mendReferences.ts';
 import { checkVersions, isIssue, migrateRecord, type Versions } from '../catalogue/migrate.ts';
 import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
 import { referencesOf } from '../catalogue/kindOf.ts';
@@ -261,7 +261,7 @@ class RecordHeap {
     readonly freed: readonly RecordId[];
     readonly problems: readonly Issue[];
   } {
-    const { records: whole, dropped, freed } = mendReferences(this.#records.values());
+    const { records: whole, dropped, freed } = mendById(this.#records);
     // What belongs to a record that is not valid lacks it too: that follows, and is not told.
     const ownerless =
       this.#problems.length > 0

@@ -3,6 +3,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, reading, release, source } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
+import { createCohort } from '../catalogue/cohort.ts';
+import { createPurpose } from '../catalogue/purpose.ts';
+import { createSideBySide } from '../catalogue/sideBySide.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
 import { findAll, search } from './find.ts';
 import { foldText } from '../catalogue/foldText.ts';
@@ -19,6 +22,21 @@ const texts = (query: string) =>
   findAll(catalogue, query).map(({ text, about }) => (about ? `${text} (${about})` : text));
 
 describe('find', () => {
+  it('purposes, companies and side by sides that are kept, by name or by whom they are of', () => {
+    const kept = withRecords(catalogue, [
+      createPurpose({ id: 'purpose:rooms', name: 'Reading rooms', audience: 'readers' }),
+      createCohort({ id: 'cohort:coast', name: 'From the coast' }),
+      createSideBySide({
+        id: 'sideBySide:both',
+        subjects: [{ id: 'release:fenwick-31' }, { id: 'distribution:tidewater' }],
+      }),
+    ]);
+    const firstOf = (query: string) => findAll(kept, query).map(({ kind, text }) => [kind, text]);
+    expect(firstOf('readers')).toEqual([['purpose', 'Reading rooms']]);
+    expect(firstOf('coast')).toEqual([['cohort', 'From the coast']]);
+    expect(firstOf('tidewater')).toContainEqual(['sideBySide', 'Fenwick 31 and Tidewater']);
+  });
+
   it('by name, however it is written', () => {
     for (const query of ['tidewater', 'Tide Water', 'TIDE-wat', 'ewater'])
       expect(texts(query)[0]).toBe('Tidewater');

@@ -1,7 +1,8 @@
 /**
  * One search over everything that is recorded: names, other names and what they sound like, releases, editions, facts
- * with their values, sources, links, claims and questions. Texts are prepared page by page and kept for as long as a
- * page of records is the same object, so an edit prepares one page again and a search walks over plain texts.
+ * with their values, sources, claims, questions, and the purposes, companies and side by sides that are kept. Texts are
+ * prepared page by page and kept for as long as a page of records is the same object, so an edit prepares one page again
+ * and a search walks over plain texts.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
@@ -12,20 +13,13 @@ import { referencesOf } from '../catalogue/kindOf.ts';
 import { KIND_NAMES, type AnyRecord, type KindName } from '../catalogue/recordKinds.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { nameOf } from '../lineage/names.ts';
+import { KIND_WORDS } from '../wording/kindText.ts';
+import { listOf } from '../wording/valueText.ts';
 import { wordElementWhole, wordSaying } from '../wording/sayingText.ts';
 import { foldText, soundsOf } from '../catalogue/foldText.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
-type Unsought =
-  | 'about'
-  | 'link'
-  | 'snapshot'
-  | 'comparison'
-  | 'assessment'
-  | 'sideBySide'
-  | 'cohort'
-  | 'purpose'
-  | 'settlement';
+type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement';
 type FoundKind = Exclude<KindName, Unsought>;
 
 /** What was found, and how well it fits (higher is better). */
@@ -56,6 +50,9 @@ const WEIGHTS: Readonly<Record<FoundKind, number>> = {
   edition: 24,
   release: 20,
   source: 8,
+  purpose: 8,
+  cohort: 8,
+  sideBySide: 8,
   change: 6,
   claim: 6,
   question: 6,
@@ -71,9 +68,6 @@ const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([
   'snapshot',
   'comparison',
   'assessment',
-  'sideBySide',
-  'cohort',
-  'purpose',
   'settlement',
 ]);
 
@@ -194,6 +188,10 @@ function entryOf(record: AnyRecord): Entry {
       return entry([record.title, record.place, record.by]);
     case 'change':
       return entry([record.motive, record.consequence, record.element]);
+    case 'purpose':
+      return entry([record.name, record.audience, record.why]);
+    case 'sideBySide':
+      return entry([record.title, ...record.subjects.map(({ id }) => tokenOf(id)), record.why]);
     case 'claim':
       return entry([record.wording]);
     case 'question':
@@ -259,6 +257,13 @@ function describe(catalogue: Catalogue, kind: FoundKind, id: RecordId, whole: st
         key: record.key,
         subject: record.subject,
       };
+    case 'purpose':
+    case 'cohort':
+      return { ...base, text: record.name, about: KIND_WORDS[record.kind][0] };
+    case 'sideBySide': {
+      const names = record.subjects.map((side) => nameOf(catalogue, side.id));
+      return { ...base, text: record.title || listOf(names), about: KIND_WORDS[record.kind][0] };
+    }
     case 'claim':
       return {
         ...base,

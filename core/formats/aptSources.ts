@@ -7,6 +7,7 @@
  */
 import { createIssue, type Issue } from '../issue.ts';
 import { parseDeb822, type Deb822Stanza } from './deb822.ts';
+import { lookUp } from '../lookUp.ts';
 
 /** One source: where packages of one suite come from. */
 export interface AptSource {
@@ -57,7 +58,7 @@ function parseSourceLine(line: string, number: number, enabled: boolean): AptSou
   for (const option of (match[2] ?? '').split(/\s+/).filter(Boolean)) {
     const [, name, value] = /^([^=]+?)[+-]?=(.*)$/.exec(option) ?? [];
     if (!name) return null;
-    options[OPTION_NAMES[name] ?? name] = value;
+    options[lookUp(OPTION_NAMES, name) ?? name] = value;
   }
   return {
     type: match[1] as AptSource['type'],

@@ -1,4 +1,5 @@
 /** Summaries of a system as terminal programs print them: label and value, line by line. */
+import { lookUp } from '../lookUp.ts';
 
 /** Lines of a summary that a system shows of itself, by their label; drawings beside them are passed over. */
 export interface SystemSummary {
@@ -85,7 +86,7 @@ export function parseSummaryPackages(
 ): { count: number; family: 'deb' | 'alpm' | 'rpm' | null } | null {
   const counts = [...text.matchAll(/(\d+)(?: \(([a-z-]+)[^)]*\))?/g)].map(([, count, tool = '']) => ({
     count: Number(count),
-    family: COUNTED_BY[tool] ?? null,
+    family: lookUp(COUNTED_BY, tool) ?? null,
   }));
   return counts.find(({ family }) => family !== null) ?? counts[0] ?? null;
 }

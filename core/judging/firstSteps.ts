@@ -61,9 +61,12 @@ export function firstSteps(catalogue: Catalogue, day: number, isHandedOver: bool
 /** Whoever has more distributions than this has found the way. */
 const BEGINNERS = 12;
 
-/** The step to take next; undefined once all are taken, and in a catalogue that has grown without them. */
-export const nextStep = <S extends FirstStep>(catalogue: Catalogue, steps: readonly S[]): S | undefined =>
-  catalogue.records.distribution.size > BEGINNERS ? undefined : steps.find(({ done }) => !done);
+/** False for a catalogue that has grown, with the steps or without them: nothing needs to be told there. */
+export const isBeginning = ({ records }: Catalogue): boolean => records.distribution.size <= BEGINNERS;
+
+/** The step to take next; undefined once all are taken. */
+export const nextStep = <S extends FirstStep>(steps: readonly S[]): S | undefined =>
+  steps.find(({ done }) => !done);
 
 /** The one that was entered last. */
 function lastOf<R extends AnyRecord>(records: readonly R[]): R | undefined {

@@ -5,6 +5,7 @@
 import type { Issue } from '../issue.ts';
 import { formatFingerprint } from './keyText.ts';
 import { formatCount, formatNumberOf } from './valueText.ts';
+import { lookUp } from '../lookUp.ts';
 
 type Wording = (params: Issue['params'], where: string) => string;
 
@@ -362,7 +363,7 @@ const EXPECTED: Readonly<Record<string, string>> = {
 };
 
 function expectedWords(expected: string): string {
-  return EXPECTED[expected] ?? (expected.includes(',') ? `one of ${expected}` : expected);
+  return lookUp(EXPECTED, expected) ?? (expected.includes(',') ? `one of ${expected}` : expected);
 }
 
 /** An issue as a sentence. */

@@ -3,43 +3,14 @@ import { findRecord, recordOf, type Catalogue } from '../catalogue/catalogue.ts'
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
+import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { Conflict, Meeting } from '../merging/conflict.ts';
 import type { Merge } from '../merging/mergeCatalogues.ts';
 import { addedByKind, countMerge } from '../merging/mergeReport.ts';
 import { nameOf } from '../lineage/names.ts';
+import { KIND_WORDS, wordKindCount } from './kindText.ts';
 import { wordRelation } from './lineageText.ts';
 import { formatValue, formatNumberOf, listOf } from './valueText.ts';
-
-/** What a kind of record is called: one, and many. */
-export const KIND_WORDS: Readonly<Record<KindName, readonly [one: string, many: string]>> = {
-  about: ['head', 'heads'],
-  distribution: ['distribution', 'distributions'],
-  edition: ['edition', 'editions'],
-  release: ['release', 'releases'],
-  source: ['source', 'sources'],
-  link: ['lineage link', 'lineage links'],
-  reading: ['reading', 'readings'],
-  snapshot: ['package list', 'package lists'],
-  comparison: ['package comparison', 'package comparisons'],
-  change: ['recorded change', 'recorded changes'],
-  claim: ['claim', 'claims'],
-  fault: ['fault', 'faults'],
-  procedure: ['procedure', 'procedures'],
-  plan: ['plan', 'plans'],
-  event: ['event', 'events'],
-  question: ['question', 'questions'],
-  assessment: ['judgement', 'judgements'],
-  sideBySide: ['side by side', 'side by sides'],
-  cohort: ['company', 'companies'],
-  purpose: ['purpose', 'purposes'],
-  settlement: ['settled point', 'settled points'],
-};
-
-/** `12 readings`. */
-export function wordKindCount(kind: KindName, count: number): string {
-  return formatNumberOf(count, ...KIND_WORDS[kind]);
-}
 
 /** What a record is, in the words of its kind: `Kernel of Tidewater 7.1`, `“Tidewater notes”`. */
 export function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
@@ -138,7 +109,7 @@ export function wordFieldValue(
 }
 
 function findIfId(catalogue: Catalogue, text: string): string | undefined {
-  if (!/^[a-zA-Z]+:\S+$/.test(text) || !(text.split(':')[0] in KIND_WORDS)) return undefined;
+  if (!/^[a-zA-Z]+:\S+$/.test(text) || !Object.hasOwn(KIND_WORDS, text.split(':')[0])) return undefined;
   const record = findRecord(catalogue, text);
   return record && wordRecord(catalogue, record);
 }

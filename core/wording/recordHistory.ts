@@ -2,11 +2,11 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Edit, History } from '../catalogue/edit.ts';
-import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
 import { kindOf, referencesOf } from '../catalogue/kindOf.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { wordEdit } from './editText.ts';
-import { formatNumberOf } from './valueText.ts';
+import { wordKindCount } from './kindText.ts';
 
 interface HistoryLine {
   readonly label: string;
@@ -46,9 +46,9 @@ function partsOf({ diff }: Edit, touches: (record: AnyRecord) => boolean): strin
     ['removed', Object.values(diff.removed)],
   ];
   return groups.flatMap(([verb, records]) => {
-    const counts = new Map<string, number>();
+    const counts = new Map<KindName, number>();
     for (const record of records)
       if (touches(record)) counts.set(kindOf(record.id), (counts.get(kindOf(record.id)) ?? 0) + 1);
-    return [...counts].map(([kind, count]) => `${formatNumberOf(count, kind)} ${verb}`);
+    return [...counts].map(([kind, count]) => `${wordKindCount(kind, count)} ${verb}`);
   });
 }

@@ -9,6 +9,7 @@ import { shownReading } from '../layers/cell.ts';
 import { elementsSaid } from '../layers/recordedChanges.ts';
 import { wordElement } from './changeText.ts';
 import { formatCount, formatValue } from './valueText.ts';
+import { lookUp } from '../lookUp.ts';
 
 /** States of a cell in words. */
 export const STATE_WORDS: Readonly<Record<ValueState, string>> = {
@@ -120,7 +121,7 @@ const SETTING_WORDS: Readonly<Record<string, (value: string) => string>> = {
 };
 
 function wordSetting(key: string, value: string): string {
-  return SETTING_WORDS[key]?.(value) ?? `${key} ${value}`;
+  return lookUp(SETTING_WORDS, key)?.(value) ?? `${key} ${value}`;
 }
 
 /** `21` and `21 days` as `21 days`. */

@@ -1,4 +1,5 @@
 /** What makes a reading worthless as evidence, and what would settle it. */
+import { lookUp } from '../lookUp.ts';
 
 const SETTLES: Readonly<Record<string, string>> = {
   'live image': 'look at an installed system',
@@ -18,10 +19,10 @@ const REASONS: Readonly<Record<string, string>> = {
 
 /** `on a live image and with a package index that was not refreshed`. */
 export function wordSpoils(reasons: readonly string[]): string {
-  return reasons.map((reason) => REASONS[reason] ?? reason).join(' and ');
+  return reasons.map((reason) => lookUp(REASONS, reason) ?? reason).join(' and ');
 }
 
 /** What would settle it: `look at an installed system`; empty where nothing is known to. */
 export function wordSettling(reasons: readonly string[]): string {
-  return reasons.flatMap((reason) => SETTLES[reason] ?? []).join('; ');
+  return reasons.flatMap((reason) => lookUp(SETTLES, reason) ?? []).join('; ');
 }

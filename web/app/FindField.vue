@@ -9,6 +9,7 @@ import { currentRelease, distributionOf } from '../../core/lineage/releases.ts';
 import { currentDay } from '../stores/clock.ts';
 import { recordsBelongingTo } from '../../core/catalogue/pointers.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
+import { sidesInAddress } from '../stores/sideStore.ts';
 import { useFind } from './useFind.ts';
 import { usePackageNames, type PackageHit } from './usePackageNames.ts';
 
@@ -76,6 +77,14 @@ function addressOf({ kind, id, key, subject }: Found): RouteLocationRaw {
       return reading
         ? dossier(reading.subject, { tab: 'evidence', source: id })
         : { name: 'dossiers', query: { asof } };
+    }
+    case 'purpose':
+      return { name: 'choose', query: { for: id, asof } };
+    case 'cohort':
+      return { name: 'company', query: { company: id, asof } };
+    case 'sideBySide': {
+      const { subjects } = recordOf(store.catalogue, 'sideBySide', id)!;
+      return { name: 'sides', query: { of: sidesInAddress(subjects), asof } };
     }
     case 'claim':
     case 'question':

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
-import { firstSteps, nextStep, type FirstStep } from '../../core/judging/firstSteps.ts';
+import { firstSteps, isBeginning, nextStep, type FirstStep } from '../../core/judging/firstSteps.ts';
 import { notesOf } from './browserHost.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { currentDay } from './clock.ts';
@@ -54,7 +54,7 @@ export const useFirstStepsStore = defineStore('firstSteps', () => {
   );
   return {
     steps,
-    next: computed(() => nextStep(store.catalogue, steps.value)),
+    next: computed(() => (isBeginning(store.catalogue) ? nextStep(steps.value) : undefined)),
     /** Notes that a report of the open catalogue was saved or printed. */
     noteHandedOver(): void {
       notes.set(keyOf(store.id), 'yes');

@@ -1,6 +1,7 @@
 /** What stands behind a saying, parted by commas: how often, since when, on which machine, for when, by whom, how much it weighs. */
 import { parseWhen } from '../../catalogue/parseWhen.ts';
 import type { When } from '../../catalogue/when.ts';
+import { lookUp } from '../../lookUp.ts';
 
 /** A saying and what was told behind it. */
 export interface LineTail {
@@ -27,7 +28,8 @@ function readPart(part: string): Part | null {
   if (times && Number(times[2]) > 0) return { times: { n: Number(times[1]), of: Number(times[2]) } };
   const counted = /^(\d+) times$/.exec(part);
   if (counted) return { times: { n: Number(counted[1]) } };
-  if (Object.hasOwn(TIMES, part.toLowerCase())) return { times: { n: TIMES[part.toLowerCase()] } };
+  const n = lookUp(TIMES, part.toLowerCase());
+  if (n !== undefined) return { times: { n } };
   const since = /^since (.+)$/i.exec(part);
   if (since) return { since: since[1] };
   const machine = /^on (this machine only|.+ only)$/i.exec(part);
@@ -41,7 +43,7 @@ function readPart(part: string): Part | null {
   if (date) return { date };
   const by = /^by (.+)$/i.exec(part);
   if (by) return { by: by[1] };
-  const weight = WEIGHTS[part.toLowerCase()];
+  const weight = lookUp(WEIGHTS, part.toLowerCase());
   return weight ? { weight } : null;
 }
 

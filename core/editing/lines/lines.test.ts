@@ -1,5 +1,6 @@
 /** Lines of a visit: how names are told from values, what stands around a saying, what is refused, what is corrected in place. */
 import fc from 'fast-check';
+import { OBJECT_WORDS } from '../../../testing/typing.ts';
 import { describe, expect, it } from 'vitest';
 import { TypedVisit } from '../../../testing/tours/typed.ts';
 import { valueOf } from '../../../testing/catalogues.ts';
@@ -165,6 +166,7 @@ describe('a line', () => {
   it('never throws, whatever is typed', () => {
     const desk = visit('kernel 6.11');
     const pieces = fc.constantFrom(
+      ...OBJECT_WORDS,
       'kernel',
       'on',
       'from',

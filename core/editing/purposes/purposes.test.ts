@@ -1,5 +1,6 @@
 /** Purposes in lines: what is asked is read and written back, and a purpose is written from nothing. */
 import fc from 'fast-check';
+import { OBJECT_WORDS } from '../../../testing/typing.ts';
 import { describe, expect, it } from 'vitest';
 import { applyDiff, withRecords } from '../../catalogue/applyDiff.ts';
 import type { Catalogue } from '../../catalogue/catalogue.ts';
@@ -103,6 +104,7 @@ describe('a line that is still being typed', () => {
     };
     const line = 'Small memory: memory from 2 GiB to 512 MiB, weight 3 because desks are old';
     for (let end = 0; end <= line.length; end++) parseAll(line.slice(0, end));
+    OBJECT_WORDS.forEach(parseAll);
     fc.assert(fc.property(fc.string({ unit: 'grapheme' }), parseAll), { numRuns: 300 });
   });
 });

@@ -21,6 +21,7 @@ import { parseSaidNumber } from '../../catalogue/saidNumber.ts';
 import { createIssue, failure, success, type Result } from '../../issue.ts';
 import { findQuantity, type Quantity } from '../../judging/purpose/quantity.ts';
 import { splitLine } from '../lines/lineNames.ts';
+import { lookUp } from '../../lookUp.ts';
 
 type Criterion = Purpose['criteria'][number];
 type MustHave = Purpose['mustHaves'][number];
@@ -157,13 +158,15 @@ export function formatMustHave(catalogue: Catalogue, { text, rule }: MustHave): 
   return rule ? `${text}: ${formatRule(catalogue, rule)}` : text;
 }
 
+const SCORE_WORDS = { yes: [10, 10], no: [0, 0], 'not known': [0, 10] };
+
 /** What is scored by hand: `7`, `6 to 8 because …`; of a must-have `yes`, `no`, `not known`. Null takes it back. */
 export function parseHandScore(
   text: string,
 ): Result<{ readonly least: number; readonly most: number; readonly reason: string } | null> {
   const [, said, reason = ''] = /^(.*?)(?:,? because (.+))?$/is.exec(text.trim())!;
   if (!said.trim()) return success(null);
-  const word = { yes: [10, 10], no: [0, 0], 'not known': [0, 10] }[said.trim().toLowerCase()];
+  const word = lookUp(SCORE_WORDS, said.trim().toLowerCase());
   const range = /^(\d+(?:\.\d+)?)(?:\s*(?:to|-|–)\s*(\d+(?:\.\d+)?))?$/.exec(said.trim());
   const [least, most] = word ?? (range ? [Number(range[1]), Number(range[2] ?? range[1])] : [NaN, NaN]);
   if (!(least >= 0 && least <= most && most <= 10))

@@ -4,6 +4,7 @@ import type { Claim } from '../../catalogue/claim.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
+import { lookUp } from '../../lookUp.ts';
 
 /** Which way a superlative or a comparison goes. */
 export type Direction = 'most' | 'least' | 'first' | 'only';
@@ -101,7 +102,11 @@ function comparisonIn(wording: string): Pick<ReadClaim, 'direction' | 'share'> {
   const direction: Direction = isLess ? 'least' : MORE.test(wording) ? 'most' : 'least';
   const fraction = /\b(?:an?|one|two|three)?\s*(half|third|quarter|fifth|sixth|tenth)s?\b/i.exec(wording);
   const percent = /(\d+(?:\.\d+)?) ?(?:%|per ?cent)/i.exec(wording);
-  const by = percent ? Number(percent[1]) / 100 : fraction ? FRACTIONS[fraction[1].toLowerCase()] : undefined;
+  const by = percent
+    ? Number(percent[1]) / 100
+    : fraction
+      ? lookUp(FRACTIONS, fraction[1].toLowerCase())
+      : undefined;
   if (/\b(twice|double)\b/i.test(wording)) return { direction: 'most', share: 2 };
   if (by === undefined) return { direction };
   if (/\bhalf (the|of|as)\b/i.test(wording) && !isLess) return { direction: 'least', share: 0.5 };

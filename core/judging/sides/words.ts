@@ -12,6 +12,7 @@ import { recordsAbout } from '../statements/recorded.ts';
 import type { Compared } from './compareSides.ts';
 import { pointAt, type Point } from './point.ts';
 import { readWord, type ReadWord } from './readWord.ts';
+import { lookUp } from '../../lookUp.ts';
 
 /** A word on a point. */
 export interface PointWord {
@@ -162,7 +163,7 @@ function pointNamed(points: readonly Point[], name: string): string {
   if (fact) return fact.key;
   for (const { elements } of told)
     for (const line of elements) if (foldText(line.name) === folded) return line.key;
-  const area = AREA_NAMES[folded] ?? AREAS.find(({ label }) => foldText(label) === folded)?.id;
+  const area = lookUp(AREA_NAMES, folded) ?? AREAS.find(({ label }) => foldText(label) === folded)?.id;
   return area && told.some((point) => point.area === area) ? `area/${area}` : `own/${folded}`;
 }
 

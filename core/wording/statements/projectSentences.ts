@@ -5,6 +5,7 @@ import { wordLoss } from '../lossText.ts';
 import { wordRelation } from '../lineageText.ts';
 import { formatCount, formatNumberOf, formatShare, listOf } from '../valueText.ts';
 import { dropStop, numberWord, sayingOf, sentence } from './phrases.ts';
+import { lookUp } from '../../lookUp.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
 
@@ -46,7 +47,7 @@ export function wordMaker({ told }: Params<'maker'>): string {
   const place = country && !maker.includes(country) ? ` in ${country}` : '';
   const time = since ? ` since ${since}` : '';
   const made = maker
-    ? `It is made by ${MAKERS[maker] ?? withArticle(maker)}${place}${time ? `, and has been${time}` : ''}`
+    ? `It is made by ${lookUp(MAKERS, maker) ?? withArticle(maker)}${place}${time ? `, and has been${time}` : ''}`
     : country
       ? `It is made${place}${time ? `, and has been${time}` : ''}`
       : time

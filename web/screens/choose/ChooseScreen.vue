@@ -14,10 +14,12 @@ import {
   writePurposeText,
 } from '../../../core/editing/purposes/purposes.ts';
 import { formatCriterion, formatMustHave } from '../../../core/editing/purposes/ruleLine.ts';
+import { formatRankCsv } from '../../../core/exchange/tableFiles.ts';
 import { rankCandidates } from '../../../core/judging/purpose/ranking.ts';
 import { wordRanking } from '../../../core/wording/purposeText.ts';
 import LineField from '../../parts/LineField.vue';
 import LineList from '../../parts/LineList.vue';
+import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCommit } from '../../stores/useCommit.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -81,6 +83,8 @@ const candidates = (ids: readonly string[]) =>
   commit(setCandidates(catalogue.value, purpose.value!.id, ids, saying()));
 const score = (candidate: string, on: string, typed: string) =>
   commit(scoreByHand(catalogue.value, purpose.value!.id, candidate, on, typed, saying()));
+const saveTable = () =>
+  saveTextFile('ranking.csv', 'text/csv', formatRankCsv(catalogue.value, ranking.value!));
 const sidesOfFirst = computed(() => {
   const [first, second] = ranking.value?.candidates ?? [];
   return second
@@ -133,15 +137,16 @@ const sidesOfFirst = computed(() => {
         :score="score"
         @drop="candidates(purpose.candidates.filter((id) => id !== $event))"
       />
-      <p v-if="store.canEdit" class="more">
+      <p class="more">
         <SidePicker
+          v-if="store.canEdit"
           id="candidate"
           :catalogue="catalogue"
           label="One more candidate"
           @picked="candidates([...purpose.candidates, $event.id])"
         />
         <button
-          v-if="marks.sides.some(({ id }) => !purpose!.candidates.includes(id))"
+          v-if="store.canEdit && marks.sides.some(({ id }) => !purpose!.candidates.includes(id))"
           class="accent-link"
           @click="candidates([...purpose.candidates, ...marks.sides.map(({ id }) => id)])"
         >
@@ -155,6 +160,7 @@ const sidesOfFirst = computed(() => {
           :to="{ name: 'support', query: { who: purpose.id, asof: query.asof } }"
           >Their support</router-link
         >
+        <button class="accent-link" @click="saveTable">Table (CSV)</button>
       </p>
       <div class="asked">
         <section>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /** The company as a grid for one area: functions and facts down, members across, three states, rare ones marked, claims beside. */
 import { computed } from 'vue';
+import { formatGridCsv } from '../../../core/exchange/tableFiles.ts';
 import type { CompanyGrid } from '../../../core/judging/company/grid.ts';
+import { saveTextFile } from '../../parts/saveTextFile.ts';
 
 const props = defineProps<{ grid: CompanyGrid; about: string; nameOf: (id: string) => string }>();
 /** Of many members the words stand behind the mark: the grid shows who has any. */
 const isNarrow = computed(() => props.grid.members.length > 10);
 defineEmits<{ about: [id: string]; fact: [key: string] }>();
+const saveTable = () => saveTextFile('company.csv', 'text/csv', formatGridCsv(props.grid, props.nameOf));
 const MARKS = { has: '●', 'has not': '–', 'not known': '' } as const;
 </script>
 
@@ -50,7 +53,10 @@ const MARKS = { has: '●', 'has not': '–', 'not known': '' } as const;
       </tbody>
     </table>
   </div>
-  <p class="small soft">● has it; – has not; empty: not known; outlined: rare.</p>
+  <p class="small soft">
+    ● has it; – has not; empty: not known; outlined: rare.
+    <button class="accent-link" @click="saveTable">Table (CSV)</button>
+  </p>
   <template v-if="grid.claims.length">
     <h2>What they claim of it</h2>
     <ul>

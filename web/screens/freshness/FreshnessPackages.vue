@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** The measured packages: worst first, filtered by standing, section and name; security fixes apart. */
 import { computed } from 'vue';
+import { formatFreshnessCsv } from '../../../core/exchange/tableFiles.ts';
 import { STANDING_WORDS } from '../../../core/wording/freshnessText.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { Freshness, PackageFreshness, Standing } from '../../../core/packages/freshnessFigures.ts';
+import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 
 const props = defineProps<{ freshness: Freshness; base: string }>();
@@ -45,6 +47,7 @@ const headers = [
   { key: 'versions', title: 'Versions', width: '90px', align: 'end' as const },
   { key: 'section', title: 'Section', width: '12%' },
 ];
+const saveTable = () => saveTextFile('freshness.csv', 'text/csv', formatFreshnessCsv(lines.value));
 function wordDays({ standing, days, daysAtMost }: PackageFreshness): string {
   if (standing !== 'behind') return '';
   if (daysAtMost === Infinity) return `${days} or more`;
@@ -72,6 +75,7 @@ function wordDays({ standing, days, daysAtMost }: PackageFreshness): string {
         section {{ section || 'none' }} ✕
       </button>
       <span class="spacer" />
+      <button class="accent-link small" @click="saveTable">Table (CSV)</button>
       <span class="small soft" role="status">{{ formatNumberOf(lines.length, 'package') }}</span>
     </div>
     <v-data-table-virtual

@@ -25,7 +25,9 @@ const { day, date } = useAsOf();
 const SHOWN = 12;
 
 const table = computed<TableName>(() =>
-  query.value.table && query.value.table in OPEN_TABLES ? (query.value.table as TableName) : 'dossiers',
+  query.value.table && Object.hasOwn(OPEN_TABLES, query.value.table)
+    ? (query.value.table as TableName)
+    : 'dossiers',
 );
 const tables = Object.entries(OPEN_TABLES).map(([value, title]) => ({ value, title }));
 const preview = computed(() => openTableOf(catalogue.value, table.value, day.value));

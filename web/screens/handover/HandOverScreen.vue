@@ -18,7 +18,7 @@ const VIEWS = {
 } as const;
 type ViewId = keyof typeof VIEWS;
 const view = computed<ViewId>(() =>
-  query.value.view && query.value.view in VIEWS
+  query.value.view && Object.hasOwn(VIEWS, query.value.view)
     ? (query.value.view as ViewId)
     : (Object.keys(VIEWS)[0] as ViewId),
 );

@@ -2,7 +2,7 @@
 /** A colleague's catalogue, or an older copy: what would come, what both changed, what may be one; taken as one step. */
 import { computed, ref } from 'vue';
 import { formatNumberOf, listOf } from '../../../core/wording/valueText.ts';
-import { wordKindCount } from '../../../core/wording/mergeText.ts';
+import { wordKindCount } from '../../../core/wording/kindText.ts';
 import type { Result } from '../../../core/issue.ts';
 import FileDrop from '../../parts/FileDrop.vue';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

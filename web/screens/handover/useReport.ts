@@ -16,7 +16,7 @@ const YEAR = 365;
 /** What is asked for, as far as the address says it; null while a subject is missing. */
 export function useReport(catalogue: Ref<Catalogue>, day: Ref<number>, query: ComputedRef<Query>) {
   const kind = computed<ReportAsk['kind']>(() =>
-    query.value.kind && query.value.kind in REPORT_KINDS
+    query.value.kind && Object.hasOwn(REPORT_KINDS, query.value.kind)
       ? (query.value.kind as ReportAsk['kind'])
       : 'dossier',
   );
