@@ -4,7 +4,8 @@
  */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { openApplication } from './application.ts';
 import { openBrowser, startServer, type Page } from './browser.ts';
 import { lostControls } from './lostControls.ts';
 import { SCREENS } from './screens.ts';
@@ -96,21 +97,10 @@ const found = new Map<string, number>();
 const lines: string[] = [];
 
 describe('everyone', () => {
-  let server: Awaited<ReturnType<typeof startServer>>;
-  let browser: Awaited<ReturnType<typeof openBrowser>>;
-  beforeAll(async () => {
-    server = await startServer();
-    browser = await openBrowser();
-    await browser.page.goto(server.address);
-    await browser.page.getByText(/^Saved/).waitFor();
-  });
-  afterAll(async () => {
-    await browser?.close();
-    await server?.close();
-  });
+  const app = openApplication();
 
   async function look(what: string, colours: keyof typeof RULES): Promise<void> {
-    const { page } = browser;
+    const { page } = app;
     await page.waitForTimeout(300);
     await page.evaluate(axe);
     const violations = (await page.evaluate(
@@ -126,7 +116,7 @@ describe('everyone', () => {
   }
   /** Looks in both colours; what is open stays open. */
   async function lookTwice(what: string): Promise<void> {
-    const { page } = browser;
+    const { page } = app;
     const change = (name: string) =>
       page.locator(`button[aria-label="${name} colours"]`).dispatchEvent('click');
     await look(what, 'light');
@@ -135,12 +125,12 @@ describe('everyone', () => {
     await change('Light');
   }
   async function go(path: string): Promise<void> {
-    await browser.page.goto(server.address + path);
-    await browser.page.getByText(/^Saved/).waitFor();
+    await app.page.goto(app.address + path);
+    await app.page.getByText(/^Saved/).waitFor();
   }
 
   it.each(SCREENS)('%s', async (path) => {
-    const { page } = browser;
+    const { page } = app;
     await go(path);
     await lookTwice(path);
     for (const size of SMALL) {
@@ -153,13 +143,13 @@ describe('everyone', () => {
 
   it.each(STATES)('%s', async (name, path, open) => {
     await go(path);
-    await browser.page.waitForTimeout(200);
-    await open(browser.page);
+    await app.page.waitForTimeout(200);
+    await open(app.page);
     await lookTwice(name);
   });
 
   it('every screen with nothing in it', async () => {
-    const { page } = browser;
+    const { page } = app;
     await go('/lineage');
     await page.locator('button.catalogue').click();
     await page.getByText('Begin a new catalogue').click();
