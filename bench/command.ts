@@ -3,11 +3,8 @@
  * `aspen packages` of the largest index at hand, against grep-dctrl printing the same.
  */
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { compareInTurn, needs, type BenchResult } from './compare.ts';
-import { largestIndex, plainBytes } from './readIndex.ts';
+import { compareInTurn, type BenchResult } from './compare.ts';
+import { withPlainIndex } from './readIndex.ts';
 
 const run = (program: string, ...args: string[]) =>
   void spawnSync(program, args, { input: '', maxBuffer: 1 << 29 });
@@ -21,20 +18,13 @@ export async function commandBench(): Promise<BenchResult[]> {
   return [{ name: 'Start of the command, against a bare Node', ...measured, limit: 3 }];
 }
 
-export async function packagesCommandBench(): Promise<BenchResult[]> {
-  const index = largestIndex();
-  if (!needs('grep-dctrl') || !index) return [];
-  const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-bench-'));
-  try {
-    const plain = join(folder, 'Packages');
-    writeFileSync(plain, await plainBytes(index));
+export function packagesCommandBench(): Promise<BenchResult[]> {
+  return withPlainIndex(async (plain) => {
     const measured = await compareInTurn(
       11,
       () => run(process.execPath, 'cli/aspen.mjs', 'packages', plain),
       () => run('grep-dctrl', '-n', '-s', 'Package,Version,Architecture', '', plain),
     );
     return [{ name: 'Packages of an index by the command, against grep-dctrl', ...measured, limit: 1.5 }];
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
+  });
 }

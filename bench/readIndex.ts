@@ -39,7 +39,10 @@ async function* inputPieces(bytes: Uint8Array) {
   yield bytes;
 }
 
-export async function readIndexBench(): Promise<BenchResult[]> {
+/** Work on the largest index as a plain file, which goes again; skipped, and told so, where there is none or no grep-dctrl. */
+export async function withPlainIndex(
+  work: (plain: string) => Promise<BenchResult[]>,
+): Promise<BenchResult[]> {
   const index = largestIndex();
   if (!needs('grep-dctrl')) return [];
   if (!index) {
@@ -50,6 +53,14 @@ export async function readIndexBench(): Promise<BenchResult[]> {
   try {
     const plain = join(folder, 'Packages');
     writeFileSync(plain, await plainBytes(index));
+    return await work(plain);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+export function readIndexBench(): Promise<BenchResult[]> {
+  return withPlainIndex(async (plain) => {
     let packages = 0;
     const ours = async () => {
       const [{ content }] = await readFiles(await inputFiles(plain));
@@ -66,9 +77,7 @@ export async function readIndexBench(): Promise<BenchResult[]> {
         limit: 0.6,
       },
     ];
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
+  });
 }
 
 /** The same in the worker of the built interface, from choosing the file to seeing what was read. */

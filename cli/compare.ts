@@ -11,7 +11,7 @@ import { saidOfSides } from '../core/judging/sides/words.ts';
 import { sideSentences, wordOutcome, wordPoint } from '../core/wording/sideText.ts';
 import { isDay } from './candidates.ts';
 import { dayAsked, readCatalogue, subjectNamed } from './dossier.ts';
-import { UsageError } from './failures.ts';
+import { atMostOne, UsageError } from './failures.ts';
 
 interface Options {
   readonly on?: string;
@@ -31,8 +31,7 @@ export function registerCompare(program: Command): void {
     .option('--csv', 'print a table for spreadsheets')
     .description('Hold systems side by side, point by point.')
     .action(async (path: string, subjects: readonly string[], options: Options) => {
-      if ([options.json, options.markdown, options.csv].filter(Boolean).length > 1)
-        throw new UsageError('give one of --json, --markdown and --csv');
+      atMostOne({ ...options }, 'json', 'markdown', 'csv');
       const day = dayAsked(options.on);
       if (subjects.length < 2 || subjects.length > MOST_SIDES)
         throw new UsageError(`give two to four subjects, came ${subjects.length}`);

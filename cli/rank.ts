@@ -8,7 +8,7 @@ import { formatRankCsv } from '../core/exchange/tableFiles.ts';
 import { rankCandidates } from '../core/judging/purpose/ranking.ts';
 import { wordRank, wordRanking, wordScore } from '../core/wording/purposeText.ts';
 import { dayAsked, readCatalogue } from './dossier.ts';
-import { InputError, UsageError } from './failures.ts';
+import { atMostOne, InputError } from './failures.ts';
 
 interface Options {
   readonly on?: string;
@@ -26,7 +26,7 @@ export function registerRank(program: Command): void {
     .option('--csv', 'print a table for spreadsheets')
     .description('Rank the candidates for a purpose.')
     .action(async (path: string, name: string, options: Options) => {
-      if (options.json && options.csv) throw new UsageError('give one of --json and --csv');
+      atMostOne({ ...options }, 'json', 'csv');
       const day = dayAsked(options.on);
       const catalogue = await readCatalogue(path);
       const ranking = rankCandidates(catalogue, purposeNamed(catalogue, name), day);

@@ -13,7 +13,7 @@ import { findSubject } from '../core/lineage/findSubject.ts';
 import { isDay } from './candidates.ts';
 import { sideNamed } from './compare.ts';
 import { dayAsked, editionNamed, readCatalogue, subjectNamed } from './dossier.ts';
-import { InputError, UsageError } from './failures.ts';
+import { atMostOne, InputError, UsageError } from './failures.ts';
 import { writeOrPrint } from './output.ts';
 import { purposeNamed } from './rank.ts';
 
@@ -72,8 +72,7 @@ function askOf(
   subjects: readonly string[],
   { family, area, since, edition }: Options,
 ): ReportAsk {
-  if ([family, area, since].filter(Boolean).length > 1)
-    throw new UsageError('give one of --family, --area and --since');
+  atMostOne({ family, area, since }, 'family', 'area', 'since');
   if (area !== undefined) {
     const known = AREAS.find(({ id, label }) => id === area || foldText(label) === foldText(area));
     if (!known)

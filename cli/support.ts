@@ -8,7 +8,7 @@ import { formatSupportCalendar, formatSupportCsv, supportLine } from '../core/ex
 import { supportRows, type SupportRow } from '../core/judging/support/supportRows.ts';
 import { wordSupport, wordSupported } from '../core/wording/supportText.ts';
 import { dayAsked, readCatalogue, subjectsAsked } from './dossier.ts';
-import { UsageError } from './failures.ts';
+import { atMostOne } from './failures.ts';
 
 interface Options {
   readonly on?: string;
@@ -28,8 +28,7 @@ export function registerSupport(program: Command): void {
     .option('--ics', 'print a calendar (iCalendar)')
     .description('Tell how long systems are supported, and past what.')
     .action(async (path: string, subjects: readonly string[], options: Options) => {
-      if ([options.json, options.csv, options.ics].filter(Boolean).length > 1)
-        throw new UsageError('give one of --json, --csv and --ics');
+      atMostOne({ ...options }, 'json', 'csv', 'ics');
       const on = dayAsked(options.on);
       const catalogue = await readCatalogue(path);
       // A day to come asks how long what is there today lasts.

@@ -23,7 +23,7 @@ describe('the first minutes', () => {
   it('lead by keyboard alone from a capture to a printed report', async () => {
     const { page } = app;
     const keys = new Keyboard(page);
-    const isWorking = page.getByRole('main');
+    const work = page.getByRole('main');
     await keys.take('Start my own catalogue');
     await page.getByText('Nothing is placed yet').waitFor();
 
@@ -42,7 +42,7 @@ describe('the first minutes', () => {
       await keys.type(line);
       await keys.press('Enter');
     }
-    await isWorking.getByText('does the guide open offline?').first().waitFor();
+    await work.getByText('does the guide open offline?').first().waitFor();
 
     await keys.take('Next: Hold Kestrel Bench 9 and Fenwick 31 side by side');
     await keys.take('Keep');

@@ -2,6 +2,7 @@
  * Brings saved records to the current versions of their kinds. Saved data carries the version of every kind;
  * data from a newer program is refused whole, so that nothing it says is lost by being rewritten.
  */
+import { lookUp } from '../lookUp.ts';
 import type { Diff } from './diff.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { RECORD_KINDS, type AnyRecord } from './recordKinds.ts';
@@ -44,7 +45,7 @@ export function migrateRecord(
 ): AnyRecord | Issue {
   const data = raw as Record<string, unknown> | null;
   const name = typeof data === 'object' && data ? String(data.kind) : '';
-  const kind = Object.hasOwn(kinds, name) ? kinds[name] : undefined;
+  const kind = lookUp(kinds, name);
   if (!data || !kind) return createIssue('error', 'record.unknownKind', where, { kind: name });
   const label = typeof data.id === 'string' ? data.id : where;
   const steps: readonly Migration[] = kind.migrations.slice((versions[name] ?? kind.version) - 1);

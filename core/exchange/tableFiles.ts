@@ -10,20 +10,13 @@ import { rankLines } from './rankReport.ts';
 /** One line for each candidate; scores run from 0 to 10, what is not known is empty. */
 export function formatRankCsv(catalogue: Catalogue, ranking: Ranking): string {
   const { criteria, mustHaves } = ranking.purpose;
-  const rows = rankLines(catalogue, ranking).map((line) => [
-    ...[
-      line.rank,
-      line.best,
-      line.worst,
-      line.name,
-      line.score,
-      line.least,
-      line.most,
-      line.out ? 'out' : '',
+  const rows = rankLines(catalogue, ranking).map(
+    ({ rank, best, worst, name, score, least, most, ...line }) => [
+      ...[rank, best, worst, name, score, least, most, line.out ? 'out' : ''],
+      ...line.mustHaves.map(({ met }) => met),
+      ...line.criteria.flatMap((each) => [each.score, each.from]),
     ],
-    ...line.mustHaves.map(({ met }) => met),
-    ...line.criteria.flatMap(({ score, from }) => [score, from]),
-  ]);
+  );
   const head = ['Rank', 'Best rank', 'Worst rank', 'Candidate', 'Score', 'Least', 'Most', 'Out'];
   const asked = criteria.flatMap(({ name, weight }) => [`${name} (weight ${weight})`, `${name}: from`]);
   return formatCsv({ head: [...head, ...mustHaves.map(({ text }) => `Must: ${text}`), ...asked], rows });

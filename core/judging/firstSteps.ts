@@ -3,9 +3,12 @@
  * from the records alone; whether a report went out is known outside the catalogue.
  */
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import type { Link } from '../catalogue/link.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import type { Side } from '../catalogue/sideBySide.ts';
+import { besidesOf } from '../lineage/besides.ts';
+import { chainOfSubject, type Layer } from '../lineage/chain.ts';
+import { lineageGraph } from '../lineage/lineageGraph.ts';
 import { isLineal } from '../lineage/linksInForce.ts';
 import { currentRelease, distributionOf } from '../lineage/releases.ts';
 
@@ -23,6 +26,8 @@ export interface FirstStep {
   readonly of: readonly RecordId[];
   /** For a visit that was begun: its source. */
   readonly source?: RecordId;
+  /** For a side by side that is kept: its columns. */
+  readonly sides?: readonly Side[];
 }
 
 /** All five steps on a day, in their order. Reads each link and each source once. */
@@ -32,10 +37,10 @@ export function firstSteps(catalogue: Catalogue, day: number, isHandedOver: bool
   const visit = lastOf([...recordsOf(catalogue, 'source')].filter(({ of }) => of !== undefined));
   const kept = lastOf([...recordsOf(catalogue, 'sideBySide')]);
   const about = visit?.of ?? link?.derivative ?? lastOf([...recordsOf(catalogue, 'distribution')])?.id;
-  const layer = about && layerOf(catalogue, about, day);
-  const of = layer ? [layer] : [];
+  const layers = about ? chainOfSubject(catalogue, about, day) : [];
+  const of = layers.slice(-1).map(({ id }) => id);
   const unplaced = about && distributionOf(catalogue, about);
-  const beside = layer && besideOf(catalogue, layer, links, day);
+  const beside = about && besideOf(catalogue, layers, day);
   return [
     { name: 'read', done: catalogue.records.distribution.size > 0, of: [] },
     {
@@ -53,6 +58,7 @@ export function firstSteps(catalogue: Catalogue, day: number, isHandedOver: bool
       name: 'compare',
       done: kept !== undefined,
       of: kept ? kept.subjects.map(({ id }) => id) : beside ? [...of, beside] : of,
+      ...(kept && { sides: kept.subjects }),
     },
     { name: 'report', done: isHandedOver, of },
   ];
@@ -75,26 +81,13 @@ function lastOf<R extends AnyRecord>(records: readonly R[]): R | undefined {
   return last;
 }
 
-/** What facts of it are recorded of: itself, or the current release of a distribution. */
-function layerOf(catalogue: Catalogue, id: RecordId, day: number): RecordId {
-  return distributionOf(catalogue, id) === id ? (currentRelease(catalogue, id, day)?.id ?? id) : id;
-}
-
 /** What can stand beside a system: another one on the same base, else its base, else any other. */
-function besideOf(
-  catalogue: Catalogue,
-  layer: RecordId,
-  links: readonly Link[],
-  day: number,
-): RecordId | undefined {
-  const own = distributionOf(catalogue, layer);
-  const base = links.find(({ derivative }) => distributionOf(catalogue, derivative) === own)?.base;
-  const trunk = base && distributionOf(catalogue, base);
-  const sibling = links.find(
-    (each) =>
-      distributionOf(catalogue, each.base) === trunk && distributionOf(catalogue, each.derivative) !== own,
-  )?.derivative;
-  const other = [...recordsOf(catalogue, 'distribution')].find(({ id }) => id !== own)?.id;
-  const found = sibling ?? base ?? other;
-  return found && layerOf(catalogue, found, day);
+function besideOf(catalogue: Catalogue, layers: readonly Layer[], day: number): RecordId | undefined {
+  const besides = besidesOf(catalogue, lineageGraph(catalogue, day), layers, 1);
+  const own = layers.at(-1)!.distribution;
+  const found =
+    besides.find(({ kind }) => kind === 'rival') ??
+    besides.find(({ kind }) => kind === 'base') ??
+    [...recordsOf(catalogue, 'distribution')].find(({ id }) => id !== own);
+  return found && (currentRelease(catalogue, found.id, day)?.id ?? found.id);
 }

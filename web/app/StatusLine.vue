@@ -15,12 +15,10 @@ const watching = useWatchStore();
 const route = useRoute();
 const way = useFirstStepsStore();
 /** The map tells it itself, and where it is taken it need not be told. */
-const isNextTold = computed(
-  () =>
-    store.phase === 'ready' &&
-    !store.isSample &&
-    route.name !== 'lineage' &&
-    route.name !== way.next?.to.name,
+const next = computed(() =>
+  store.phase === 'ready' && route.name !== 'lineage' && route.name !== way.next?.to.name
+    ? way.next
+    : undefined,
 );
 const counts = computed(() => {
   const { distribution, release, link, reading, source } = store.catalogue.records;
@@ -52,8 +50,8 @@ const isTrouble = computed(
       <span v-for="count in counts" :key="count">{{ count }}</span>
     </template>
     <span class="spacer" />
-    <router-link v-if="isNextTold && way.next" class="accent-link next" :to="way.next.to"
-      >Next: {{ wordFirstStep(store.catalogue, way.next) }}</router-link
+    <router-link v-if="next" class="accent-link" :to="next.to"
+      >Next: {{ wordFirstStep(store.catalogue, next) }}</router-link
     >
     <router-link
       v-if="watching.news.length"

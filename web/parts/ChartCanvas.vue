@@ -65,33 +65,44 @@ watch([() => props.make, () => theme.name.value], draw);
 </script>
 
 <template>
-  <div class="chart" aria-hidden="true"><canvas ref="canvas" /></div>
-  <details class="small">
-    <summary class="soft">As a table</summary>
-    <table class="plain-table">
-      <caption class="visually-hidden">
-        {{
-          title
-        }}
-      </caption>
-      <thead>
-        <tr>
-          <th v-for="(head, i) in table.heads" :key="head" scope="col" :class="{ number: i > 0 }">
-            {{ head }}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="[about, value] in table.rows" :key="about">
-          <th scope="row">{{ about }}</th>
-          <td class="number mono">{{ value }}</td>
-        </tr>
-      </tbody>
-    </table>
-  </details>
+  <figure>
+    <figcaption>{{ title }}</figcaption>
+    <div class="chart" aria-hidden="true"><canvas ref="canvas" /></div>
+    <details class="small">
+      <summary class="soft">As a table</summary>
+      <table class="plain-table">
+        <caption class="visually-hidden">
+          {{
+            title
+          }}
+        </caption>
+        <thead>
+          <tr>
+            <th v-for="(head, i) in table.heads" :key="head" scope="col" :class="{ number: i > 0 }">
+              {{ head }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="[about, value] in table.rows" :key="about">
+            <th scope="row">{{ about }}</th>
+            <td class="number mono">{{ value }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
+  </figure>
 </template>
 
 <style scoped>
+figure {
+  margin: 0;
+  min-width: 0;
+}
+figcaption {
+  font-weight: 600;
+  margin-bottom: 4px;
+}
 .chart {
   position: relative;
   height: 190px;

@@ -6,6 +6,7 @@ import { firstSteps, isBeginning, nextStep, type FirstStep } from '../../core/ju
 import { notesOf } from './browserHost.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { currentDay } from './clock.ts';
+import { sidesInAddress } from './sideStore.ts';
 
 /** A screen with what it is asked for. */
 interface Address {
@@ -14,7 +15,7 @@ interface Address {
 }
 
 /** Where a step is taken, or what it made is seen. */
-function addressOf({ name, of, source }: FirstStep): Address {
+function addressOf({ name, of, source, sides = of.map((id) => ({ id })) }: FirstStep): Address {
   const [first] = of;
   switch (name) {
     case 'read':
@@ -24,7 +25,7 @@ function addressOf({ name, of, source }: FirstStep): Address {
     case 'visit':
       return { name: 'visit', query: { of: first, source } };
     case 'compare':
-      return { name: 'sides', query: { of: of.join(';') || undefined } };
+      return { name: 'sides', query: { of: sidesInAddress(sides) || undefined } };
     case 'report':
       return { name: 'handover', query: { view: 'report', of: first } };
   }
@@ -35,7 +36,7 @@ export interface AddressedStep extends FirstStep {
   readonly to: Address;
 }
 
-/** The steps as they stand; `next` is the one to take now, none once all are taken. */
+/** The steps as they stand; `next` is the one to take now: none once all are taken, and in the sample. */
 export const useFirstStepsStore = defineStore('firstSteps', () => {
   const store = useCatalogueStore();
   const notes = notesOf(() => window.localStorage);
@@ -54,7 +55,9 @@ export const useFirstStepsStore = defineStore('firstSteps', () => {
   );
   return {
     steps,
-    next: computed(() => (isBeginning(store.catalogue) ? nextStep(steps.value) : undefined)),
+    next: computed(() =>
+      !store.isSample && isBeginning(store.catalogue) ? nextStep(steps.value) : undefined,
+    ),
     /** Notes that a report of the open catalogue was saved or printed. */
     noteHandedOver(): void {
       notes.set(keyOf(store.id), 'yes');

@@ -17,11 +17,16 @@ export const useNoticeStore = defineStore('notice', () => {
     notice.value = { text, trouble: false };
   }
 
+  /** Tells what went wrong, and what to do. */
+  function warn(text: string): void {
+    notice.value = { text, trouble: true };
+  }
+
   function tellIssues(issues: readonly Issue[]): void {
     const [first, ...more] = issues;
     if (!first) return;
     const rest = more.length ? ` (and ${more.length} more)` : '';
-    notice.value = { text: wordIssue(first) + rest, trouble: true };
+    warn(wordIssue(first) + rest);
   }
 
   /** Tells why something was refused; true if it was not. */
@@ -34,5 +39,5 @@ export const useNoticeStore = defineStore('notice', () => {
     notice.value = null;
   }
 
-  return { notice, tell, tellIssues, tellTrouble, close };
+  return { notice, tell, warn, tellIssues, tellTrouble, close };
 });

@@ -14,6 +14,7 @@ import { firstDayOf } from '../../../core/catalogue/days.ts';
 import { wordRule } from '../../../core/wording/companyText.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
+import { keyOr } from '../../../core/lookUp.ts';
 import { useAreaWeights } from '../../parts/areaWeights.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -42,9 +43,7 @@ const VIEWS = {
   grid: 'Grid of an area',
   near: 'Nearest',
 } as const;
-const view = computed(() =>
-  Object.hasOwn(VIEWS, query.value.view ?? '') ? (query.value.view as keyof typeof VIEWS) : 'apart',
-);
+const view = computed(() => keyOr(VIEWS, query.value.view, 'apart'));
 const kept = computed(() => recordOf(catalogue.value, 'cohort', query.value.company ?? ''));
 const PARTS = Object.keys(RULE_PARTS) as (keyof CohortRule)[];
 const rule = computed<CohortRule>(

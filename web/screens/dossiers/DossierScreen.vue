@@ -11,13 +11,14 @@ import { findFactKey, formatTypedValue, type FactKey } from '../../../core/catal
 import type { Reading } from '../../../core/catalogue/reading.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { belowOf, comparedElements, versionOrderOf } from '../../../core/layers/changes.ts';
-import { filterTable, ROW_FILTERS, type RowFilter } from '../../../core/layers/tableFilter.ts';
+import { filterTable, ROW_FILTERS } from '../../../core/layers/tableFilter.ts';
 import { markRestUnchanged } from '../../../core/editing/unchangedRest.ts';
 import { editionMeant, subjectOf } from '../../../core/layers/unchanged.ts';
 import { isKnown, type Handed } from '../../../core/layers/cell.ts';
 import { editionsOfRelease } from '../../../core/lineage/bases.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOfLayer } from '../../../core/lineage/names.ts';
+import { keyOr } from '../../../core/lookUp.ts';
 import LayerTable, { type CellAction, type CellPlace } from '../../parts/LayerTable.vue';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -76,9 +77,7 @@ const TABS = {
   history: 'History',
   assessment: 'Assessment',
 } as const;
-const tab = computed(() =>
-  Object.hasOwn(TABS, query.value.tab ?? '') ? (query.value.tab as keyof typeof TABS) : 'layers',
-);
+const tab = computed(() => keyOr(TABS, query.value.tab, 'layers'));
 
 /** Rows in which some layer says something. A dossier with plenty of them begins with those alone. */
 const PLENTY = 20;
@@ -89,9 +88,7 @@ const silent = computed(() => table.value.rows.length - recorded.value.length);
 const showsAll = computed(() =>
   query.value.facts ? query.value.facts === 'all' : recorded.value.length < PLENTY,
 );
-const only = computed(() =>
-  Object.hasOwn(ROW_FILTERS, query.value.only ?? '') ? (query.value.only as RowFilter) : undefined,
-);
+const only = computed(() => keyOr(ROW_FILTERS, query.value.only, undefined));
 const area = computed(() => AREAS.find(({ id: each }) => each === query.value.area)?.id);
 const shown = computed(() => {
   const rows = showsAll.value || only.value === 'unseen' ? table.value.rows : recorded.value;

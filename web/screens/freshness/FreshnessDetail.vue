@@ -147,18 +147,24 @@ const delay = computed(() =>
         </div>
       </dl>
       <div class="charts">
-        <figure v-if="days && whole.behind > 0">
-          <figcaption>Packages behind, by days</figcaption>
-          <ChartCanvas title="Packages behind, by days" :table="days.table" :make="days.make" />
-        </figure>
-        <figure v-if="course">
-          <figcaption>Share current over time</figcaption>
-          <ChartCanvas title="Share current over time" :table="course.table" :make="course.make" />
-        </figure>
-        <figure v-if="delay">
-          <figcaption>How long changes of the base take</figcaption>
-          <ChartCanvas title="How long changes of the base take" :table="delay.table" :make="delay.make" />
-        </figure>
+        <ChartCanvas
+          v-if="days && whole.behind > 0"
+          title="Packages behind, by days"
+          :table="days.table"
+          :make="days.make"
+        />
+        <ChartCanvas
+          v-if="course"
+          title="Share current over time"
+          :table="course.table"
+          :make="course.make"
+        />
+        <ChartCanvas
+          v-if="delay"
+          title="How long changes of the base take"
+          :table="delay.table"
+          :make="delay.make"
+        />
       </div>
       <section v-if="measured.delay && measured.delay.changes >= 20" aria-label="Delay">
         <h2>What is said of the delay</h2>
@@ -273,14 +279,6 @@ header {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
   gap: 14px 22px;
-}
-figure {
-  margin: 0;
-  min-width: 0;
-}
-figcaption {
-  font-weight: 600;
-  margin-bottom: 4px;
 }
 .verdict {
   font-weight: 600;

@@ -10,6 +10,7 @@ import { OPEN_TABLES, openTableOf, type TableName } from '../../../core/exchange
 import { nameOf } from '../../../core/lineage/names.ts';
 import { PackedLists } from '../../../core/packages/packedLists.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
+import { keyOr } from '../../../core/lookUp.ts';
 import { bitmapOf, PICTURE_TOO_LARGE } from '../../parts/pictureFile.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { saveBlob, saveTextFile } from '../../parts/saveTextFile.ts';
@@ -24,11 +25,7 @@ const { query, go } = useQueryState();
 const { day, date } = useAsOf();
 const SHOWN = 12;
 
-const table = computed<TableName>(() =>
-  query.value.table && Object.hasOwn(OPEN_TABLES, query.value.table)
-    ? (query.value.table as TableName)
-    : 'dossiers',
-);
+const table = computed<TableName>(() => keyOr(OPEN_TABLES, query.value.table, 'dossiers'));
 const tables = Object.entries(OPEN_TABLES).map(([value, title]) => ({ value, title }));
 const preview = computed(() => openTableOf(catalogue.value, table.value, day.value));
 const lists = computed(() =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What leaves the program and what comes back to it: reports, open data, foreign tables, merging with a colleague, what is new at the mirrors. */
+import { keyOr } from '../../../core/lookUp.ts';
 import { computed } from 'vue';
 import { useQueryState } from '../../parts/queryState.ts';
 import DataView from './DataView.vue';
@@ -16,12 +17,7 @@ const VIEWS = {
   merge: { label: 'Merge', view: MergeView },
   watch: { label: 'Watch', view: WatchView },
 } as const;
-type ViewId = keyof typeof VIEWS;
-const view = computed<ViewId>(() =>
-  query.value.view && Object.hasOwn(VIEWS, query.value.view)
-    ? (query.value.view as ViewId)
-    : (Object.keys(VIEWS)[0] as ViewId),
-);
+const view = computed(() => keyOr(VIEWS, query.value.view, 'report'));
 </script>
 
 <template>

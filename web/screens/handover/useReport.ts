@@ -7,6 +7,7 @@ import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { PAGE_DRAWING, type Drawing } from '../../../core/drawing/lineagePicture.ts';
 import { chooseParts, type ReportDocument } from '../../../core/exchange/report/document.ts';
 import { createReport, REPORT_KINDS, type ReportAsk } from '../../../core/exchange/report/createReport.ts';
+import { keyOr } from '../../../core/lookUp.ts';
 
 type Query = Readonly<Record<string, string | undefined>>;
 
@@ -15,11 +16,7 @@ const YEAR = 365;
 
 /** What is asked for, as far as the address says it; null while a subject is missing. */
 export function useReport(catalogue: Ref<Catalogue>, day: Ref<number>, query: ComputedRef<Query>) {
-  const kind = computed<ReportAsk['kind']>(() =>
-    query.value.kind && Object.hasOwn(REPORT_KINDS, query.value.kind)
-      ? (query.value.kind as ReportAsk['kind'])
-      : 'dossier',
-  );
+  const kind = computed(() => keyOr(REPORT_KINDS, query.value.kind, 'dossier'));
   const subjects = computed(() =>
     (query.value.of ?? '').split(';').filter((id) => id && findRecord(catalogue.value, id)),
   );

@@ -99,10 +99,9 @@ async function onDrop(event: DragEvent): Promise<void> {
   try {
     start(await filesOfDrop(event.dataTransfer.items));
   } catch (error) {
-    notices.notice = {
-      text: `The dropped files could not be opened (${error instanceof Error ? error.message : error}). Choose them with the buttons instead.`,
-      trouble: true,
-    };
+    notices.warn(
+      `The dropped files could not be opened (${error instanceof Error ? error.message : error}). Choose them with the buttons instead.`,
+    );
   }
 }
 function onChoose(event: Event): void {
@@ -123,10 +122,9 @@ async function readSampled(): Promise<void> {
     if (!response.ok) throw new Error(`the server answered ${response.status}`);
     start([{ path: SAMPLED, file: new File([await response.blob()], SAMPLED) }]);
   } catch (error) {
-    notices.notice = {
-      text: `The sample’s capture could not be fetched (${error instanceof Error ? error.message : error}). It takes the server: start it and try again, or read files of your own.`,
-      trouble: true,
-    };
+    notices.warn(
+      `The sample’s capture could not be fetched (${error instanceof Error ? error.message : error}). It takes the server: start it and try again, or read files of your own.`,
+    );
   }
 }
 

@@ -208,7 +208,7 @@ const EXPORTS = [
         </div>
         <v-btn class="own" @click="startOwn">Start my own catalogue</v-btn>
       </div>
-      <div v-else-if="!store.isSample && next" class="remark intro no-print">
+      <div v-else-if="next" class="remark intro no-print">
         <FirstSteps counts />
       </div>
       <div class="tools no-print">

@@ -9,6 +9,7 @@ import { formatSupportCalendar, formatSupportCsv } from '../../../core/exchange/
 import { parseWhen } from '../../../core/catalogue/parseWhen.ts';
 import { createIssue } from '../../../core/issue.ts';
 import { wordSupported } from '../../../core/wording/supportText.ts';
+import { keyOr } from '../../../core/lookUp.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -42,9 +43,7 @@ const on = computed(() => {
 const asked = computed(() => ({ of: query.value.who ?? '', day: day.value, on: on.value }));
 const { choices, chosen, ids, rows, label } = useSupport(catalogue, asked);
 const ORDERS = { end: 'first end first', name: 'by name', asked: 'as they come' } as const;
-const order = computed(() =>
-  Object.hasOwn(ORDERS, query.value.order ?? '') ? (query.value.order as keyof typeof ORDERS) : 'asked',
-);
+const order = computed(() => keyOr(ORDERS, query.value.order, 'asked'));
 const ordered = computed(() => {
   if (order.value === 'asked') return rows.value;
   return rows.value.toSorted((a, b) =>
