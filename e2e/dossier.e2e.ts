@@ -1,7 +1,7 @@
 /** The dossier in the real interface: the rest unchanged, impact, a release from the one before, summary and difference. */
 import { describe, expect, it } from 'vitest';
 import { openApplication } from './application.ts';
-import { openBrowser, plateOf } from './browser.ts';
+import { openBrowser, plateOf, type Page } from './browser.ts';
 import { Keyboard } from './keyboard.ts';
 
 const app = openApplication();
@@ -171,6 +171,17 @@ describe('the summary', () => {
   it('raised no error on the page', () => expect(app.errors).toEqual([]));
 });
 
+/** Types this in the very moment when a field next takes the keyboard: as fast as anybody can. */
+async function typeOnFocus(page: Page, text: string): Promise<void> {
+  await page.evaluate((typed) => {
+    addEventListener(
+      'focusin',
+      () => queueMicrotask(() => document.execCommand('insertText', false, typed)),
+      { once: true },
+    );
+  }, text);
+}
+
 describe('with the keyboard alone', () => {
   it('a first-time user records a derivative with twelve facts', async () => {
     const other = await openBrowser();
@@ -218,11 +229,15 @@ describe('with the keyboard alone', () => {
       for (const [i, [fact, value]] of facts.entries()) {
         for (let n = 0; n < 90 && (await label()) !== fact; n++) await keys.press('ArrowDown');
         expect(await label()).toBe(fact);
+        // Of one fact the first letter comes at once, before the editor has quite opened: it is not lost to the second.
+        const early = fact === 'Web browser' ? value[0] : '';
+        if (early) await typeOnFocus(page, early);
         await keys.press('Enter');
         const editor = page.getByRole('form', { name: `Edit ${fact} of Rush Light` });
         await editor.waitFor();
         await page.waitForFunction(() => document.activeElement?.closest('form') !== null);
-        await keys.type(value);
+        if (early) await page.waitForTimeout(300);
+        await keys.type(value.slice(early.length));
         if (i === 0) {
           // The first fact names its source; the others take the same.
           for (let n = 0; n < 6; n++) {

@@ -12,8 +12,10 @@ const form = ref<HTMLFormElement | null>(null);
 const open = ref(true);
 watch(open, (value) => !value && emit('close'));
 
+/** Once it has the keyboard, it is left alone: what was typed while it opened is not selected, and so not lost to the next letter. */
 function focus(): void {
   void nextTick(() => {
+    if (form.value?.contains(document.activeElement)) return;
     const input = form.value?.querySelector<HTMLInputElement>('input, textarea, select');
     input?.focus();
     if (input && 'select' in input) input.select();
