@@ -233,6 +233,32 @@ describe('with the sample', () => {
   });
 });
 
+describe('a catalogue file', () => {
+  it('of which a mention had to be taken out is read anew, and every record stands once', async () => {
+    const { page } = browser;
+    const file = JSON.parse(readFileSync('sample/out/catalogue.json', 'utf8')) as {
+      records: { kind: string; sources?: string[] }[];
+    };
+    // One of the last, when nearly all were handed on already.
+    const link = file.records.findLast(({ sources }) => sources)!;
+    link.sources = [...link.sources!, 'source:gone'];
+    const { records, ...rest } = file as typeof file & { packages: unknown };
+    const path = join(folder, 'mended.json');
+    const { packages, ...head } = rest;
+    const lines = records.map((record) => JSON.stringify(record)).join(',\n');
+    writeFileSync(
+      path,
+      `${JSON.stringify(head).slice(0, -1)},"records":[\n${lines}\n],"packages":${JSON.stringify(packages)}}\n`,
+    );
+    await page.goto(`${server.address}/lineage`);
+    await page.getByLabel('Catalogue file to read').setInputFiles(path);
+    await page.getByText('cites something that the file does not hold').first().waitFor();
+    const row = page.getByRole('row', { name: /^In the file/ });
+    await row.getByText(`; ${records.length.toLocaleString('en')} records`).waitFor();
+    await page.getByRole('button', { name: 'Cancel' }).click();
+  });
+});
+
 describe('the page', () => {
   it('raised no error', () => expect(browser.errors).toEqual([]));
 });

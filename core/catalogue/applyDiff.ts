@@ -7,6 +7,7 @@ import { kindOf, referencesOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
 import { type Diff, diffOfRecords } from './diff.ts';
 import { handOnEntered } from './entered.ts';
+import { NO_POINTERS } from './pointerGroups.ts';
 import { equalRecords } from './equalRecords.ts';
 
 /**
@@ -41,20 +42,20 @@ function staleIds(catalogue: Catalogue, diff: Diff): RecordId[] {
 
 function applied(catalogue: Catalogue, diff: Diff): Catalogue {
   const byKind = new Map<KindName, [string, AnyRecord | undefined][]>();
-  const pointers = new Map<RecordId, Set<RecordId>>();
+  const pointers = new Map<RecordId, Map<RecordId, boolean>>();
 
   const change = (id: RecordId, before: AnyRecord | undefined, after: AnyRecord | undefined) => {
     const kind = kindOf(id);
     let changes = byKind.get(kind);
     if (!changes) byKind.set(kind, (changes = []));
     changes.push([id, after]);
-    if (before) for (const target of referencesOf(before)) pointersTo(target.id).delete(id);
-    if (after) for (const target of referencesOf(after)) pointersTo(target.id).add(id);
+    if (before) for (const target of referencesOf(before)) pointersTo(target.id).set(id, false);
+    if (after) for (const target of referencesOf(after)) pointersTo(target.id).set(id, true);
   };
-  const pointersTo = (target: RecordId): Set<RecordId> => {
-    let set = pointers.get(target);
-    if (!set) pointers.set(target, (set = new Set(catalogue.pointers.get(target))));
-    return set;
+  const pointersTo = (target: RecordId): Map<RecordId, boolean> => {
+    let changes = pointers.get(target);
+    if (!changes) pointers.set(target, (changes = new Map()));
+    return changes;
   };
 
   for (const [id, record] of Object.entries(diff.added)) change(id, undefined, record);
@@ -67,7 +68,9 @@ function applied(catalogue: Catalogue, diff: Diff): Catalogue {
   const after: Catalogue = {
     records: records as unknown as Catalogue['records'],
     pointers: catalogue.pointers.with(
-      [...pointers].map(([id, set]) => [id, set.size ? set : undefined] as const),
+      [...pointers].map(
+        ([id, changes]) => [id, (catalogue.pointers.get(id) ?? NO_POINTERS).with(changes)] as const,
+      ),
     ),
   };
   handOnEntered(catalogue, after, Object.values(diff.added));

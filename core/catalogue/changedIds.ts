@@ -15,6 +15,14 @@ export function changedIds(from: Catalogue, to: Catalogue): Set<RecordId> {
   return changed;
 }
 
+/** False for catalogues of which neither came from the other by edits: all of them is other. */
+export function sharesPages(from: Catalogue, to: Catalogue): boolean {
+  return KIND_NAMES.some((kind) => {
+    const before = from.records[kind].pages as readonly unknown[];
+    return to.records[kind].pages.some((page, index) => page === before[index]);
+  });
+}
+
 function addChanged(changed: Set<RecordId>, from: PagedMap<unknown>, to: PagedMap<unknown>): void {
   if (from === to) return;
   to.pages.forEach((page, index) => {

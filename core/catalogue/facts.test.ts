@@ -1,3 +1,4 @@
+import edtf from 'edtf';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AREAS } from './areas.ts';
@@ -5,7 +6,7 @@ import type { Element } from './factValue.ts';
 import { VALUE_SCHEMAS } from './valueTypes.ts';
 import { canonicalValue, equalValues } from './equalValues.ts';
 import { FACT_KEYS, findFactKey, formatTypedValue, parseFactValue } from './factSheet.ts';
-import { boundsOf, compareWhen } from './when.ts';
+import { boundsOf, compareWhen, MS_PER_DAY } from './when.ts';
 import { formatWhen } from './formatWhen.ts';
 import { firstDayOf, formatDay } from './days.ts';
 
@@ -117,6 +118,34 @@ describe('dates', () => {
     expect(boundsOf('2026')).toEqual({ first: firstDayOf('2026-01-01'), last: firstDayOf('2026-12-31') });
     expect(boundsOf('yesterday')).toBeNull();
     expect(boundsOf('x'.repeat(1000))).toBeNull();
+  });
+  it('without anything else are what the parser of the standard makes of them', () => {
+    const parsed = (text: string) => {
+      try {
+        const { min, max } = edtf(text) as unknown as { min: number; max: number };
+        return { first: Math.floor(min / MS_PER_DAY), last: Math.floor(max / MS_PER_DAY) };
+      } catch {
+        return null;
+      }
+    };
+    const two = (number: number) => `${number}`.padStart(2, '0');
+    for (const year of [
+      '0000',
+      '0099',
+      '0999',
+      '1000',
+      '1582',
+      '1900',
+      '1970',
+      '2000',
+      '2023',
+      '2024',
+      '9999',
+    ])
+      for (let month = 0; month <= 13; month++)
+        for (let day = 0; day <= 32; day++)
+          for (const text of [year, `${year}-${two(month)}`, `${year}-${two(month)}-${two(day)}`])
+            if (day === 0 || text.length === 10) expect(boundsOf(text), text).toEqual(parsed(text));
   });
   it('turn into day numbers and back', () => {
     fc.assert(

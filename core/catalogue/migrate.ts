@@ -2,6 +2,7 @@
  * Brings saved records to the current versions of their kinds. Saved data carries the version of every kind;
  * data from a newer program is refused whole, so that nothing it says is lost by being rewritten.
  */
+import { fitsAsIs } from '../fitsAsIs.ts';
 import { lookUp } from '../lookUp.ts';
 import type { Diff } from './diff.ts';
 import { createIssue, type Issue } from '../issue.ts';
@@ -43,13 +44,16 @@ export function migrateRecord(
   where: string,
   kinds: Record<string, AnyKind> = RECORD_KINDS as never,
 ): AnyRecord | Issue {
-  const data = raw as Record<string, unknown> | null;
-  const name = typeof data === 'object' && data ? String(data.kind) : '';
+  const asItStands = recordAsItStands(raw, versions, kinds);
+  if (asItStands) return asItStands;
+  const data = asObject(raw);
+  const name = String(data?.kind ?? '');
   const kind = lookUp(kinds, name);
   if (!data || !kind) return createIssue('error', 'record.unknownKind', where, { kind: name });
   const label = typeof data.id === 'string' ? data.id : where;
-  const steps: readonly Migration[] = kind.migrations.slice((versions[name] ?? kind.version) - 1);
-  const checked = kind.schema.safeParse(steps.reduce((value, step) => step(value), data));
+  const checked = kind.schema.safeParse(
+    migrationsOf(kind, versions).reduce((value, step) => step(value), data),
+  );
   if (checked.success) return checked.data as AnyRecord;
   const first = checked.error.issues[0];
   return createIssue('error', 'record.invalid', label, {
@@ -57,6 +61,23 @@ export function migrateRecord(
     reason: first.message,
   });
 }
+
+/** The very value where it is a record of the current version and nothing is to be done to it; undefined is not sure. */
+export function recordAsItStands(
+  raw: unknown,
+  versions: Versions,
+  kinds: Record<string, AnyKind> = RECORD_KINDS as never,
+): AnyRecord | undefined {
+  const kind = lookUp(kinds, String(asObject(raw)?.kind));
+  const isSure = kind && migrationsOf(kind, versions).length === 0 && fitsAsIs(kind.schema, raw);
+  return isSure ? (raw as AnyRecord) : undefined;
+}
+
+const asObject = (raw: unknown): Record<string, unknown> | null =>
+  typeof raw === 'object' ? (raw as Record<string, unknown> | null) : null;
+
+const migrationsOf = (kind: AnyKind, versions: Versions): readonly Migration[] =>
+  kind.migrations.slice((versions[kind.name] ?? kind.version) - 1);
 
 /** A saved diff with its records brought to the current versions, or the first issue among them. */
 export function migrateDiff(diff: Diff, versions: Versions, where: string): Diff | Issue {

@@ -1,6 +1,6 @@
 /** Who names whom: what cites a record, and what belongs to it. */
-import type { KindName, RecordTypes } from './recordKinds.ts';
-import { referencesOf } from './kindOf.ts';
+import { RECORD_KINDS, type KindName, type RecordTypes } from './recordKinds.ts';
+import { isOwnedBy } from './references.ts';
 import type { RecordId } from './recordId.ts';
 import type { Catalogue } from './catalogue.ts';
 
@@ -10,12 +10,8 @@ export function recordsPointingTo<K extends KindName>(
   id: RecordId,
   kind: K,
 ): RecordTypes[K][] {
-  const found: RecordTypes[K][] = [];
-  const prefix = `${kind}:`;
-  for (const pointer of catalogue.pointers.get(id) ?? []) {
-    if (pointer.startsWith(prefix)) found.push(catalogue.records[kind].get(pointer)!);
-  }
-  return found;
+  const records = catalogue.records[kind];
+  return Array.from(catalogue.pointers.get(id)?.of(kind) ?? [], (pointer) => records.get(pointer)!);
 }
 
 /** The records of a kind that are about an id: those that it is the subject of. */
@@ -35,7 +31,6 @@ export function recordsBelongingTo<K extends KindName>(
   id: RecordId,
   kind: K,
 ): RecordTypes[K][] {
-  return recordsPointingTo(catalogue, id, kind).filter((record) =>
-    referencesOf(record).some((mention) => mention.id === id && mention.role !== 'cited'),
-  );
+  const { references } = RECORD_KINDS[kind];
+  return recordsPointingTo(catalogue, id, kind).filter((record) => isOwnedBy(record, references, id));
 }

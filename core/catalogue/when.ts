@@ -31,6 +31,8 @@ export function boundsOf(when: When): DayBounds | null {
 
 function readBounds(when: string): DayBounds | null {
   if (when.length > 60) return null;
+  const plain = plainBounds(when);
+  if (plain) return plain;
   try {
     const date = edtf(when) as unknown as { min: number; max: number };
     if (typeof date.min !== 'number' || typeof date.max !== 'number') return null;
@@ -38,6 +40,20 @@ function readBounds(when: string): DayBounds | null {
   } catch {
     return null; // the parser throws on every text that is no EDTF date
   }
+}
+
+/** A year, month or day without anything else: nearly all dates, and much faster than by the parser. Null for any other text. */
+function plainBounds(when: string): DayBounds | null {
+  const parts = /^([1-9]\d{3})(?:-(\d\d)(?:-(\d\d))?)?$/.exec(when);
+  if (!parts) return null;
+  const [year, month = 0, day] = parts.slice(1).flatMap((part) => (part === undefined ? [] : Number(part)));
+  const dayOf = (...date: [number, number, number]) => Date.UTC(...date) / MS_PER_DAY;
+  if (parts[2] === undefined) return { first: dayOf(year, 0, 1), last: dayOf(year, 11, 31) };
+  if (month < 1 || month > 12) return null;
+  const last = dayOf(year, month, 0);
+  if (day === undefined) return { first: dayOf(year, month - 1, 1), last };
+  const only = dayOf(year, month - 1, day);
+  return day > 0 && only <= last ? { first: only, last: only } : null;
 }
 
 /** A validated EDTF text. */

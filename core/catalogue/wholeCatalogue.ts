@@ -4,6 +4,7 @@
  */
 import type { Catalogue } from './catalogue.ts';
 import { PAGE_COUNT } from './createCatalogue.ts';
+import { PointerGroups } from './pointerGroups.ts';
 import { hashKey, PagedMap, type Page } from './pagedMap.ts';
 import { KIND_NAMES, RECORD_KINDS, type AnyRecord, type KindName } from './recordKinds.ts';
 import type { RecordId } from './recordId.ts';
@@ -36,13 +37,16 @@ export class CatalogueBuilder {
   readonly #pages = new Map<KindName, Map<RecordId, AnyRecord>[]>(
     KIND_NAMES.map((kind) => [kind, emptyPages()]),
   );
-  /** Lists are filled much faster than sets; the first edit that concerns one makes a set of it (diff.ts). */
-  readonly #pointers = new Map<RecordId, RecordId[]>();
-  #from: RecordId = '';
+  /** Lists are filled much faster than sets; the first edit that concerns one makes a set of it. */
+  readonly #pointers = new Map<RecordId, Map<KindName, RecordId[]>>();
+  #from!: AnyRecord;
   readonly #point = (to: RecordId): void => {
-    const known = this.#pointers.get(to);
-    if (!known) this.#pointers.set(to, [this.#from]);
-    else if (known[known.length - 1] !== this.#from) known.push(this.#from);
+    const { id, kind } = this.#from;
+    let groups = this.#pointers.get(to);
+    if (!groups) this.#pointers.set(to, (groups = new Map()));
+    const group = groups.get(kind);
+    if (!group) groups.set(kind, [id]);
+    else if (group[group.length - 1] !== id) group.push(id);
   };
 
   /** Adds a record with an id that was not added before. */
@@ -58,14 +62,15 @@ export class CatalogueBuilder {
   }
 
   #pointFrom(record: AnyRecord): void {
-    this.#from = record.id;
+    this.#from = record;
     visitMentions(record, RECORD_KINDS[record.kind].references, this.#point);
   }
 
   /** The catalogue; the builder cannot be used afterwards. */
   finish(): Catalogue {
-    const pointed = emptyPages<Iterable<RecordId>>();
-    for (const [id, ids] of this.#pointers) pointed[hashKey(id) % PAGE_COUNT].set(id, ids);
+    const pointed = emptyPages<PointerGroups>();
+    for (const [id, groups] of this.#pointers)
+      pointed[hashKey(id) % PAGE_COUNT].set(id, new PointerGroups(groups));
     const records = Object.fromEntries([...this.#pages].map(([kind, all]) => [kind, pagedMapOf(all)]));
     return { records: records as unknown as Catalogue['records'], pointers: pagedMapOf(pointed) };
   }

@@ -15,6 +15,7 @@ import { checkLinks } from '../lineage/checkLink.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
 import { fromBase64, toBase64 } from './base64.ts';
+import { HandedOnRecords } from './handedOnRecords.ts';
 import { LineReader } from './lineReader.ts';
 
 const FILE_FORMAT = 'aspen-ridge-catalogue';
@@ -78,11 +79,9 @@ export function parseCatalogueFile(text: string, where: string): Result<Catalogu
 }
 
 /** The records of a catalogue, each fit to stand with the others, and the packed package lists by snapshot id. */
-export interface RecordsWithPackages {
+interface RecordsWithPackages {
   readonly records: readonly AnyRecord[];
   readonly packages: ReadonlyMap<RecordId, Uint8Array>;
-  /** True when the records are those that `onRecord` was told, each as it was told. */
-  readonly areAsTold: boolean;
 }
 
 function asCatalogue(read: Result<RecordsWithPackages>): Result<CatalogueWithPackages> {
@@ -97,12 +96,11 @@ function parseRecords(text: string, where: string): Result<RecordsWithPackages> 
 }
 
 /** What was read, if nothing forbids to use it. */
-function wholeOf(parts: FileParts, isTold = false): Result<RecordsWithPackages> {
+function wholeOf(parts: FileParts): Result<RecordsWithPackages> {
   const { whole, freed, problems } = parts.heap.mend();
   if (problems.length > 0) return failure(...problems.slice(0, 20));
   const lists = readPackages(parts.packed);
-  const areAsTold = isTold && freed.length === 0;
-  return success({ records: whole, packages: lists.packages, areAsTold }, [
+  return success({ records: whole, packages: lists.packages }, [
     ...freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
     ...lists.issues,
   ]);
@@ -114,11 +112,6 @@ export interface StreamOptions {
   readonly most?: number;
   /** Told now and then how many characters were read. */
   readonly onProgress?: (characters: number) => void;
-  /**
-   * Told each record as soon as it is read, for whoever wants to go on meanwhile. It holds only if the file turns out to be fit, and
-   * its records `areAsTold`.
-   */
-  readonly onRecord?: (record: AnyRecord) => void;
 }
 
 /**
@@ -140,37 +133,66 @@ export async function readRecordStream(
   where: string,
   options: StreamOptions = {},
 ): Promise<Result<RecordsWithPackages>> {
-  const byLine = await readByLine(new LineReader(open(), options.onProgress), where, options);
-  if (byLine) return byLine;
+  const reader = new LineReader(open(), options.onProgress);
+  const byLine = await readByLine(reader, where, options, (versions) => new RecordHeap(versions));
+  if (byLine) return byLine.ok ? wholeOf(byLine.value) : byLine;
   const text = await new LineReader(open(), options.onProgress).rest(LONGEST_TEXT);
   return text === null ? tooLong(where) : parseRecords(text, where);
 }
 
-/** Null for a file that has not one record a line. */
-async function readByLine(
+/**
+ * The same for whoever can use records before the last is read: `onText` is told the text of many at a time, a JSON list, as soon as
+ * each was checked. What was told holds if a result comes, with packages only. Null for a file that is not to be handed on as it
+ * stands: it is in another layout, older, or something in it is amiss, and is to be read with `readRecordStream`.
+ */
+export async function handOnRecords(
+  open: () => AsyncIterable<string>,
+  where: string,
+  onText: (records: string) => void,
+  options: StreamOptions = {},
+): Promise<Result<Pick<RecordsWithPackages, 'packages'>> | null> {
+  const reader = new LineReader(open(), options.onProgress);
+  const read = await readByLine(reader, where, options, (versions) => new HandedOnRecords(versions, onText));
+  if (!read?.ok) return read;
+  if (!read.value.heap.end()) return null;
+  const { packages, issues } = readPackages(read.value.packed);
+  return success({ packages }, issues);
+}
+
+/** What takes the records of a file one by one; `add` says whether it can go on. */
+interface Heap {
+  readonly size: number;
+  add(raw: unknown, json: string): boolean;
+}
+
+/** Null for a file that has not one record a line, or whose heap cannot go on. */
+async function readByLine<H extends Heap>(
   lines: LineReader,
   where: string,
-  { most = Infinity, onRecord }: StreamOptions,
-): Promise<Result<RecordsWithPackages> | null> {
+  { most = Infinity }: StreamOptions,
+  heapOf: (versions: Versions) => H,
+): Promise<Result<FileParts<H>> | null> {
   const head = headOf(await lines.next());
   if (!head) return null;
   const newer = checkVersions(head.versions, where);
   if (newer.length > 0) return failure(...newer);
-  const heap = new RecordHeap(head.versions, onRecord);
+  const heap = heapOf(head.versions);
   for (let line = await lines.next(); line !== null; line = lines.ready() ?? (await lines.next())) {
     if (line.startsWith(']')) {
       const rest = await lines.rest(LONGEST_TEXT);
       const parts = rest === null ? tooLong(where) : partsOf(`${head.line}${line}\n${rest}`, where);
-      return parts.ok ? wholeOf({ heap, packed: parts.value.packed }, true) : parts;
+      return parts.ok ? success({ heap, packed: parts.value.packed }) : parts;
     }
     if (heap.size >= most) {
       const records = heap.size + (await lines.countRest());
       return failure(createIssue('error', 'export.tooLarge', where, { records, most }));
     }
     if (line.trim() === '') continue;
-    const record = parseJson(line.endsWith(',') ? line.slice(0, -1) : line, where);
-    if (record.ok) heap.add(record.value);
-    else if ((await lines.next()) === null) break;
+    const json = line.endsWith(',') ? line.slice(0, -1) : line;
+    const record = parseJson(json, where);
+    if (record.ok) {
+      if (!heap.add(record.value, json)) return null;
+    } else if ((await lines.next()) === null) break;
     else return null;
   }
   return failure(createIssue('error', 'export.cut', where, { records: heap.size }));
@@ -206,8 +228,8 @@ export function checkCatalogueFile(text: string, where: string): Issue[] {
 }
 
 /** What a file holds: its records, and packed lists as they stand there. */
-interface FileParts {
-  readonly heap: RecordHeap;
+interface FileParts<H = RecordHeap> {
+  readonly heap: H;
   readonly packed: Readonly<Record<string, string>>;
 }
 
@@ -231,25 +253,20 @@ class RecordHeap {
   readonly #problems: Issue[] = [];
   #added = 0;
 
-  constructor(
-    private readonly versions: Versions,
-    private readonly onRecord?: (record: AnyRecord) => void,
-  ) {}
+  constructor(private readonly versions: Versions) {}
 
   /** How many were added, valid or not. */
   get size(): number {
     return this.#added;
   }
 
-  add(raw: unknown): void {
+  add(raw: unknown): true {
     const record = migrateRecord(raw, this.versions, `record ${++this.#added}`);
     if (isIssue(record)) this.#problems.push(record);
     else if (this.#records.has(record.id))
       this.#problems.push(createIssue('error', 'record.twice', record.id));
-    else {
-      this.#records.set(record.id, record);
-      this.onRecord?.(record);
-    }
+    else this.#records.set(record.id, record);
+    return true;
   }
 
   /**

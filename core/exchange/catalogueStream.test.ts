@@ -5,11 +5,13 @@ import { builtSample } from '../../testing/builtSample.ts';
 import { largestCatalogue } from '../../testing/largestCatalogue.ts';
 import { wordIssue } from '../wording/issueText.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
+import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
+import { success } from '../issue.ts';
 import {
   formatCatalogueFile,
   parseCatalogueFile,
+  handOnRecords,
   readCatalogueStream,
-  readRecordStream,
 } from './catalogueFile.ts';
 import { LineReader } from './lineReader.ts';
 
@@ -88,30 +90,6 @@ describe('a catalogue file as a stream', () => {
     expect(said(await read(halfEdited))).toEqual(said(parseCatalogueFile(small, 'f.json')));
   });
 
-  it('tells its records while it is read, and whether they hold', async () => {
-    const told = async (whole: string) => {
-      const records: AnyRecord[] = [];
-      const onRecord = (record: AnyRecord) => void records.push(record);
-      const done = await readRecordStream(inPieces(whole, [500]), 'f.json', { onRecord });
-      if (!done.ok) throw new Error('it was refused');
-      return { ...done.value, told: records };
-    };
-    const asItIs = await told(small);
-    expect(asItIs.areAsTold).toBe(true);
-    expect(asItIs.told).toEqual(asItIs.records);
-    // In another layout, and where a mention of something missing was taken out, they do not.
-    expect((await told(JSON.stringify(JSON.parse(small), null, 2))).areAsTold).toBe(false);
-    const file = JSON.parse(small);
-    const link = file.records.find(({ kind }: AnyRecord) => kind === 'link');
-    link.sources = ['source:gone'];
-    const [head] = small.split('\n');
-    const lines = file.records.map((record: AnyRecord) => JSON.stringify(record)).join(',\n');
-    const freed = await told(`${head}\n${lines}\n],"packages":{}}\n`);
-    expect(freed.areAsTold).toBe(false);
-    expect(freed.told).toHaveLength(freed.records.length);
-    expect(freed.told).not.toEqual(freed.records);
-  });
-
   it('cut anywhere is refused', async () => {
     await fc.assert(
       fc.asyncProperty(fc.nat(small.length - 3), async (end) => {
@@ -146,5 +124,76 @@ describe('a catalogue file as a stream', () => {
       '[]',
     ];
     for (const each of broken) expect(await read(each)).toEqual(parseCatalogueFile(each, 'f.json'));
+  });
+});
+
+describe('a catalogue file that is handed on while it is read', () => {
+  /** What came of it, and the records that were told. */
+  async function handOn(whole: string, most?: number) {
+    const told: AnyRecord[] = [];
+    const onText = (records: string) => void told.push(...(JSON.parse(records) as AnyRecord[]));
+    return { done: await handOnRecords(inPieces(whole, [500]), 'f.json', onText, { most }), told };
+  }
+  const [head, ...lines] = small.split('\n');
+  const last = lines.indexOf('],"packages":{}}');
+  const withLine = (at: number, change: (record: Record<string, unknown>) => object) => {
+    const comma = at === last - 1 ? '' : ',';
+    const line = JSON.stringify(change(JSON.parse(lines[at].replace(/,$/, '')))) + comma;
+    return [head, ...lines.slice(0, at), line, ...lines.slice(at + 1)].join('\n');
+  };
+  const kindAt = (at: number) => /"kind":"(\w+)"/.exec(lines[at])?.[1];
+  const reading = lines.findIndex((_, at) => kindAt(at) === 'reading');
+
+  it('tells each record as it stands', async () => {
+    for (const whole of [small, text]) {
+      const { done, told } = await handOn(whole);
+      const packages = done?.ok ? done.value.packages : new Map();
+      const catalogue = catalogueOfRecords(told);
+      expect(said(success({ catalogue, packages }))).toEqual(said(parseCatalogueFile(whole, 'f.json')));
+    }
+  });
+
+  it('is not when anything in it is to be mended, filled in or told of', async () => {
+    const others = [
+      JSON.stringify(JSON.parse(small), null, 2),
+      small.replace('"reading":3', '"reading":2'),
+      withLine(reading, (record) => ({ ...record, subject: 'release:gone' })),
+      withLine(reading, (record) => ({ ...record, replaces: 'reading:gone' })),
+      withLine(reading, ({ note: _, ...record }) => record),
+      withLine(reading, (record) => ({ ...record, state: 'odd' })),
+      withLine(reading, (record) => ({ ...record, id: JSON.parse(lines[reading + 1].slice(0, -1)).id })),
+    ];
+    for (const each of others) expect((await handOn(each)).done, each.slice(0, 300)).toBeNull();
+  });
+
+  it('is refused as it is when its records are kept', async () => {
+    const newer = small.replace('"reading":3', '"reading":9');
+    for (const each of [newer, small.slice(0, -40), small.slice(0, small.length / 2)])
+      expect((await handOn(each)).done).toEqual(await read(each, [500]));
+    expect((await handOn(small, 10)).done).toEqual(await read(small, [500], 10));
+  });
+
+  it('never says more than reading it whole does, whatever is done to a record', async () => {
+    let taken = 0;
+    const values = fc.constantFrom<unknown>(undefined, 'release:gone', '', 5, [], ['source:gone'], true, {});
+    await fc.assert(
+      fc.asyncProperty(fc.nat(last - 1), fc.nat(), values, async (at, key, value) => {
+        const changed = withLine(at, (record) => {
+          const keys = Object.keys(record);
+          return { ...record, [keys[key % keys.length]]: value };
+        });
+        const { done, told } = await handOn(changed);
+        if (!done) return;
+        taken++;
+        const kept = await read(changed);
+        expect(done.ok).toBe(kept.ok);
+        if (kept.ok)
+          expect(said(success({ catalogue: catalogueOfRecords(told), packages: new Map() }))).toEqual(
+            said(kept),
+          );
+      }),
+      { numRuns: 150 },
+    );
+    expect(taken).toBeGreaterThan(10);
   });
 });

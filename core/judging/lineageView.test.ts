@@ -11,6 +11,7 @@ import {
   release,
   source,
 } from '../../testing/catalogues.ts';
+import { largestCatalogue } from '../../testing/largestCatalogue.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { changedIds } from '../catalogue/changedIds.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
@@ -19,7 +20,7 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { lineageEvents } from '../lineage/events.ts';
 import { lifeOf } from '../layers/lives.ts';
-import { LineageView } from './lineageView.ts';
+import { LineageView, SharedLives } from './lineageView.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const family = catalogueOf(
@@ -146,6 +147,21 @@ describe('the kept view of the lineage', () => {
         expect(shown(view, family)).toEqual(shown(new LineageView(), family)); // as an undo of everything
       }),
     );
+  });
+  it('tells the same lives of many, all at once, as of each by itself', () => {
+    const { catalogue } = largestCatalogue(0.05);
+    const ids = [...catalogue.records.distribution.values()].map(({ id }) => id);
+    const put = ids.map((id, i) => ({
+      ...reading(id, i % 2 ? 'identity.since' : 'identity.standing', { value: i % 2 ? '2001' : 'dormant' }),
+      id: `reading:of-${i}`,
+    }));
+    const told = withRecords(catalogue, put);
+    const shared = new SharedLives();
+    const lives = ids.map((id) => shared.lifeOf(told, id));
+    expect(lives).toEqual(ids.map((id) => lifeOf(told, id)));
+    expect(lives.filter(({ since }) => since === '2001').length).toBeGreaterThan(20);
+    // Of another catalogue it tells that one's.
+    expect(ids.map((id) => shared.lifeOf(catalogue, id))).toEqual(ids.map((id) => lifeOf(catalogue, id)));
   });
   it('computes again only what rests on what was edited', () => {
     const view = new LineageView();

@@ -3,7 +3,7 @@
  * an edit only what rests on a changed record is computed again; everything else is the very same object.
  */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { changedIds } from '../catalogue/changedIds.ts';
+import { changedIds, sharesPages } from '../catalogue/changedIds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { linksFrom } from '../lineage/linksInForce.ts';
 import { distributionOf } from '../lineage/releases.ts';
@@ -11,7 +11,7 @@ import { eventsOf } from '../lineage/events.ts';
 import { inOrder, type DatedEvent } from '../lineage/event.ts';
 import type { Life } from '../lineage/life.ts';
 import { lineageGraph, type GraphNode, type LineageGraph } from '../lineage/lineageGraph.ts';
-import { lifeOf } from '../layers/lives.ts';
+import { lifeOf, readingsOfLives } from '../layers/lives.ts';
 import { plateFacts, type PlateFacts } from './plateFacts.ts';
 
 /** Kinds whose records shape the graph itself. */
@@ -22,17 +22,28 @@ interface KeptFacts {
   readonly facts: PlateFacts;
 }
 
+/** From how many lives on the readings of a catalogue are passed over for all of them at once. */
+const MANY_LIVES = 20;
+
 /** Lives that were computed, for several views of one catalogue: none computes what another has. */
 export class SharedLives {
   #catalogue: Catalogue | null = null;
   readonly #lives = new Map<RecordId, Life>();
+  /** Who was asked for so many will be asked for all. */
+  #readings: ReturnType<typeof readingsOfLives> | undefined;
 
   /** The life of a distribution in a catalogue; kept for the catalogue asked about last. */
   lifeOf(catalogue: Catalogue, id: RecordId): Life {
-    if (catalogue !== this.#catalogue) this.#lives.clear();
+    if (catalogue !== this.#catalogue) {
+      this.#lives.clear();
+      this.#readings = undefined;
+    }
     this.#catalogue = catalogue;
     let life = this.#lives.get(id);
-    if (!life) this.#lives.set(id, (life = lifeOf(catalogue, id)));
+    if (!life) {
+      if (this.#lives.size >= MANY_LIVES) this.#readings ??= readingsOfLives(catalogue);
+      this.#lives.set(id, (life = lifeOf(catalogue, id, this.#readings)));
+    }
     return life;
   }
 }
@@ -104,11 +115,9 @@ export class LineageView {
     const before = this.#catalogue;
     this.#catalogue = catalogue;
     if (before === catalogue) return;
-    const changed = before && changedIds(before, catalogue);
-    if (!changed || [...changed].some((id) => isCorrectedSource(before, catalogue, id))) {
-      this.#forgetAll();
-      return;
-    }
+    if (!before || !sharesPages(before, catalogue)) return this.#forgetAll();
+    const changed = changedIds(before, catalogue);
+    if ([...changed].some((id) => isCorrectedSource(before, catalogue, id))) return this.#forgetAll();
     if (SHAPING.some((kind) => before.records[kind] !== catalogue.records[kind])) {
       this.#graph = null;
       this.#events = null;

@@ -6,6 +6,7 @@ import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo, recordsOfSubject } from '../catalogue/pointers.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
+import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { linksFrom } from '../lineage/linksInForce.ts';
@@ -20,12 +21,29 @@ const KEYS = {
 } as const;
 const WANTED: ReadonlySet<string> = new Set(Object.values(KEYS));
 
+/** The readings of a subject that its life is told by. */
+type ReadingsOf = (catalogue: Catalogue, subject: RecordId) => readonly Reading[];
+
+const readingsOf: ReadingsOf = (catalogue, subject) =>
+  recordsOfSubject(catalogue, subject, 'reading').filter(({ key }) => WANTED.has(key));
+
+/** The same for whoever asks of very many subjects of one catalogue: all readings are passed over once. */
+export function readingsOfLives(catalogue: Catalogue): ReadingsOf {
+  const bySubject = new Map<RecordId, Reading[]>();
+  for (const page of catalogue.records.reading.pages)
+    for (const reading of page.values()) {
+      if (!WANTED.has(reading.key)) continue;
+      const known = bySubject.get(reading.subject);
+      if (known) known.push(reading);
+      else bySubject.set(reading.subject, [reading]);
+    }
+  return (_, subject) => bySubject.get(subject) ?? [];
+}
+
 /** The life of a distribution, from its facts, its releases and its links. */
-export function lifeOf(catalogue: Catalogue, id: RecordId): Life {
+export function lifeOf(catalogue: Catalogue, id: RecordId, saidOf: ReadingsOf = readingsOf): Life {
   const subjects = [id, ...recordsBelongingTo(catalogue, id, 'release').map((release) => release.id)];
-  const readings = subjects.flatMap((subject) =>
-    recordsOfSubject(catalogue, subject, 'reading').filter(({ key }) => WANTED.has(key)),
-  );
+  const readings = subjects.flatMap((subject) => saidOf(catalogue, subject));
   const valueOf = (key: string): FactValue | undefined =>
     valueInForce(
       catalogue,

@@ -1,7 +1,8 @@
 /** Reads a catalogue file, or names and packs a state, off the main thread. One question to a worker. */
 import { catalogueOfRecords } from '../../core/catalogue/wholeCatalogue.ts';
 import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
-import { readRecordStream } from '../../core/exchange/catalogueFile.ts';
+import { handOnRecords, readRecordStream } from '../../core/exchange/catalogueFile.ts';
+import type { Issue } from '../../core/issue.ts';
 import { packState } from '../../workspace/packState.ts';
 import type { CatalogueAnswer, CatalogueAsk } from './catalogueMessages.ts';
 import { piecesOf } from './piecesOf.ts';
@@ -18,33 +19,29 @@ const post = (answer: CatalogueAnswer) => self.postMessage(answer);
 async function read(file: File, most: number): Promise<void> {
   let told = 0;
   const onProgress = (characters: number) => {
+    if (characters < told) told = 0;
     if (characters - told < TELL_EVERY) return;
     told = characters;
     post({ type: 'progress', characters });
   };
-  let part: AnyRecord[] = [];
-  const handOn = () => {
-    post({ type: 'records', records: part });
-    part = [];
-  };
-  const onRecord = (record: AnyRecord) => {
-    if (part.push(record) === PART) handOn();
-  };
-  const isHandedOn = file.size <= MOST_HANDED_ON;
-  const done = await readRecordStream(() => piecesOf(file), file.name, {
-    ...{ most, onProgress },
-    ...(isHandedOn && { onRecord }),
-  });
-  if (!done.ok) return post({ type: 'refused', issues: done.issues });
-  const { records, packages, areAsTold } = done.value;
-  if (!isHandedOn || !areAsTold) {
+  const open = () => piecesOf(file);
+  const options = { most, onProgress };
+  if (file.size <= MOST_HANDED_ON) {
+    const onText = (text: string) => post({ type: 'text', text });
+    const done = await handOnRecords(open, file.name, onText, options);
+    if (done)
+      return post(done.ok ? { type: 'read', ...done.value, issues: done.issues } : refused(done.issues));
     post({ type: 'anew' });
-    part = [];
-    records.forEach(onRecord);
   }
-  handOn();
+  const done = await readRecordStream(open, file.name, options);
+  if (!done.ok) return post(refused(done.issues));
+  const { records, packages } = done.value;
+  for (let at = 0; at < records.length; at += PART)
+    post({ type: 'records', records: records.slice(at, at + PART) });
   post({ type: 'read', packages, issues: done.issues });
 }
+
+const refused = (issues: readonly Issue[]): CatalogueAnswer => ({ type: 'refused', issues });
 
 async function answer(ask: CatalogueAsk): Promise<void> {
   if (ask.type === 'read') return read(ask.file, ask.most);

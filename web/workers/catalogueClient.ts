@@ -1,10 +1,10 @@
 /** Whole catalogues, read and packed in a worker of their own, which ends with the answer. */
 import { recordsInParts } from '../../core/catalogue/allRecords.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
-import { CatalogueBuilder } from '../../core/catalogue/wholeCatalogue.ts';
 import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
-import { createIssue, failure, success, type Result } from '../../core/issue.ts';
+import { createIssue, failure, type Result } from '../../core/issue.ts';
 import type { PackedState } from '../../workspace/packState.ts';
+import { ArrivingCatalogue } from './arrivingCatalogue.ts';
 import type { CatalogueAnswer, CatalogueAsk } from './catalogueMessages.ts';
 
 /** How many records a window works with: three times the size that is promised to be fast. */
@@ -38,18 +38,13 @@ export async function readCatalogueFile(
   onProgress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<Result<CatalogueWithPackages>> {
-  let builder = new CatalogueBuilder();
+  const arriving = new ArrivingCatalogue();
   try {
     return await converse<Result<CatalogueWithPackages>>(
       (post) => post({ type: 'read', file, most: MOST_RECORDS }),
       (answer) => {
         if (answer.type === 'progress') onProgress(answer.characters / file.size);
-        else if (answer.type === 'records') for (const record of answer.records) builder.add(record);
-        else if (answer.type === 'anew') builder = new CatalogueBuilder();
-        else if (answer.type === 'refused') return failure(...answer.issues);
-        else if (answer.type === 'read')
-          return success({ catalogue: builder.finish(), packages: answer.packages }, answer.issues);
-        return undefined;
+        return arriving.hear(answer);
       },
       signal,
     );

@@ -14,6 +14,8 @@ export type CatalogueAsk =
 export type CatalogueAnswer =
   | { readonly type: 'progress'; readonly characters: number }
   | { readonly type: 'records'; readonly records: readonly AnyRecord[] }
+  /** The same, as a JSON list: text is passed on, and read again, faster than records are. */
+  | { readonly type: 'text'; readonly text: string }
   /** What came before does not hold: the records follow once more. */
   | { readonly type: 'anew' }
   | {
