@@ -40,7 +40,12 @@ async function readState(given: string) {
   if (!name) throw new UsageError(`--against ${given}: expected NAME[@DATE]=FILE[,FILE…]`);
   if (date && !isDay(date))
     throw new UsageError(`--against ${given}: "${date}" is no date such as 2026-11-20`);
-  const drops = await Promise.all(files.split(',').filter(Boolean).map(readDrop));
+  const drops = await Promise.all(
+    files
+      .split(',')
+      .filter(Boolean)
+      .map((path) => readDrop(path)),
+  );
   const indexes = drops.flatMap((drop) => drop.indexes);
   drops.forEach((drop, index) => {
     printIssues(drop.files.flatMap(({ issues }) => issues));

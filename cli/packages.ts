@@ -6,6 +6,8 @@ import { readDrop } from './readDrop.ts';
 
 const TAB = 9;
 const NEWLINE = 10;
+/** What is printed of a package. */
+const PRINTED = ['name', 'version', 'architecture'] as const;
 
 export function registerPackages(program: Command): void {
   program
@@ -13,7 +15,7 @@ export function registerPackages(program: Command): void {
     .argument('<file>', 'an index or package database, also compressed')
     .description('Print NAME<TAB>VERSION<TAB>ARCHITECTURE for every package.')
     .action(async (path: string) => {
-      const drop = await readDrop(path);
+      const drop = await readDrop(path, { columns: PRINTED });
       const lists = drop.files.flatMap(({ content }) =>
         content?.type === 'packages' ? [content.list.packages] : [],
       );
@@ -25,7 +27,7 @@ export function registerPackages(program: Command): void {
 
 /** Every package as a line of UTF-8. Copied from the list's own bytes: making texts of them would take longer than reading the list. */
 function linesOf({ size, table: { bytes, ends }, columns }: PackageColumns): Uint8Array {
-  const cells = [columns.name, columns.version, columns.architecture];
+  const cells = PRINTED.map((name) => columns[name]);
   let length = size * cells.length;
   for (const cell of cells)
     for (let row = 0; row < size; row++) {

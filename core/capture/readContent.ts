@@ -2,6 +2,7 @@
 import { collectPieces, type Pieces } from '../formats/byteStream.ts';
 import { parseAptSourcesDeb822, parseAptSourcesList } from '../formats/aptSources.ts';
 import { DebPackagesReader } from '../formats/debPackages.ts';
+import type { ColumnName } from '../formats/columnNames.ts';
 import { parseDebRelease, parseReleasedFiles } from '../formats/debRelease.ts';
 import { isKeyFile } from '../formats/keyFileKinds.ts';
 import { parseKeyFile } from '../formats/keyFile.ts';
@@ -30,10 +31,13 @@ export const TEXT_LIMIT = 8 << 20;
 /** Bills name every file of every package. */
 const BILL_LIMIT = 48 << 20;
 
+/** The columns of a package list that are wanted. */
+type Columns = readonly ColumnName[];
+
 /** Package lists that are read piece by piece, since they are large. */
 const LIST_STREAMS = {
-  'dpkg-status': (path: string) => new DebPackagesReader('status', path),
-  'deb-packages': (path: string) => new DebPackagesReader('index', path),
+  'dpkg-status': (path: string, columns?: Columns) => new DebPackagesReader('status', path, columns),
+  'deb-packages': (path: string, columns?: Columns) => new DebPackagesReader('index', path, columns),
   'rpm-primary': (path: string) => new RpmPrimaryReader(path),
 } as const;
 
@@ -48,15 +52,16 @@ const LISTS = {
   'software-bill': parseSoftwareBill,
 } as const;
 
-/** Reads a file; damage becomes issues. */
+/** Reads a file; damage becomes issues. Of package lists, columns that are not named may stay empty. */
 export async function readContent(
   format: FormatId,
   path: string,
   pieces: Pieces,
   head: Uint8Array,
+  columns?: Columns,
 ): Promise<ReadContent> {
   if (isListStream(format)) {
-    const reader = LIST_STREAMS[format](path);
+    const reader = LIST_STREAMS[format](path, columns);
     const origin = statedOrigin(head);
     for await (const piece of pieces) {
       reader.push(piece);

@@ -2,13 +2,10 @@
  * Reads whatever is dropped: recognises each file by its content, opens compressed files and archives, and
  * gives one reading result per file, also for those that are not recognised or damaged. What was not read whole says so.
  */
-import { createSHA256 } from 'hash-wasm';
 import { peekPieces, type Pieces } from '../formats/byteStream.ts';
+import type { ColumnName } from '../formats/columnNames.ts';
 import { decompress, isCompression } from '../formats/compression/decompress.ts';
-import { readIso9660 } from '../formats/iso9660.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
-import { readTar } from '../formats/tar.ts';
-import { readZip } from '../formats/zip.ts';
 import { createIssue, createLoss, type Issue } from '../issue.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
 import { Databases } from './databases.ts';
@@ -28,6 +25,8 @@ export interface ReadProgress {
 export interface ReadOptions {
   readonly onProgress?: (progress: ReadProgress) => void;
   readonly signal?: AbortSignal;
+  /** The columns of package lists that are wanted, where not all are; others may stay empty. */
+  readonly columns?: readonly ColumnName[];
   /** The most that one compressed file may expand to; for tests. */
   readonly expansionLimit?: number;
 }
@@ -131,7 +130,7 @@ async function readOne(file: Opened, run: Run): Promise<void> {
   } else if (format === 'alpm-desc') {
     await databases.add(file, pieces);
   } else {
-    const { content, issues } = await readContent(format, path, pieces, beginning);
+    const { content, issues } = await readContent(format, path, pieces, beginning, options.columns);
     const gives = content !== undefined || issues.some(({ severity }) => severity !== 'note');
     if (!gives && containers.length > 0 && ++run.leftOut > LEFT_OUT_LIMIT) run.uncounted++;
     else report(issues, content);
@@ -164,8 +163,12 @@ function addIssue(
   }
 }
 
-/** Archives, and how each gives its files. */
-const ARCHIVES = { tar: readTar, zip: readZip, iso9660: readIso9660 } as const;
+/** Archives, and how each gives its files; loaded when the first one comes. */
+const ARCHIVES = {
+  tar: async () => (await import('../formats/tar.ts')).readTar,
+  zip: async () => (await import('../formats/zip.ts')).readZip,
+  iso9660: async () => (await import('../formats/iso9660.ts')).readIso9660,
+} as const;
 
 type Archive = keyof typeof ARCHIVES;
 
@@ -180,7 +183,8 @@ async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: R
   const size = file.containers.some(isCompression) ? undefined : file.size;
   let sums: ReadonlyMap<string, string> = new Map();
   let entries = 0;
-  for await (const entry of ARCHIVES[format](pieces, file.path, (issue) => issues.push(issue), size)) {
+  const filesOf = await ARCHIVES[format]();
+  for await (const entry of filesOf(pieces, file.path, (issue) => issues.push(issue), size)) {
     if (options.signal?.aborted) break;
     if (++entries > FILES_LIMIT) {
       issues.push(createLoss('archive.tooMany', file.path, { limit: FILES_LIMIT }));
@@ -238,6 +242,7 @@ function sumsOf(text: string, where: string): ReadonlyMap<string, string> {
 
 /** Pieces, and the SHA-256 of all of them, also of those that nobody read. */
 async function summed(pieces: Pieces): Promise<{ pieces: Pieces; sum: () => Promise<string> }> {
+  const { createSHA256 } = await import('hash-wasm');
   const hash = (await createSHA256()).init();
   const iterator = pieces[Symbol.asyncIterator]();
   async function* counted() {

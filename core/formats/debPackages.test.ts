@@ -84,6 +84,20 @@ describe('a package list', () => {
       { numRuns: 60 },
     );
   });
+  it('may be read for some columns only: they are the same, others are empty, and damage is told as ever', () => {
+    const one = 'Package: b\nSource: a (1)\nVersion: 0:2\nSection: net\n\n';
+    const text = `${indexText(randomRows(createRandom(2), 30))}\n${one}${one}broken\nPackage: a\n\n`;
+    const whole = rowsOf(text);
+    const reader = new DebPackagesReader('index', 'f', ['name', 'version', 'architecture']);
+    reader.push(bytesOf(text));
+    const { packages, issues } = reader.finish();
+    const brief = Array.from({ length: packages.size }, (_, i) => packageRow(packages, i));
+    const printed = ({ name, version, architecture }: (typeof brief)[0]) => [name, version, architecture];
+    expect(brief.map(printed)).toEqual(whole.rows.map(printed));
+    expect(issues).toEqual(whole.issues);
+    expect(whole.rows.some(({ source, name }) => source !== name)).toBe(true);
+    expect(brief.some(({ source, name }) => source !== name)).toBe(false);
+  });
   it('begins with the mark of UTF-8, and loses no package by it', () => {
     const bytes = bytesOf(`\ufeff${indexText(randomRows(createRandom(1), 3))}`);
     for (const size of [1, 2, 1000]) {

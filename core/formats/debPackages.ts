@@ -7,9 +7,9 @@
  */
 import { createLoss, type Issue } from '../issue.ts';
 import { concatBytes } from './byteStream.ts';
-import { NewlineFinder, STRETCH } from './newlines.ts';
+import { ENTRY, slotOf, StanzaLines, STRETCH } from './stanzaLines.ts';
 import { PackageColumnsBuilder } from './packageColumns.ts';
-import { COLUMN_NUMBERS } from './columnNames.ts';
+import { COLUMN_NAMES, COLUMN_NUMBERS, type ColumnName } from './columnNames.ts';
 import type { ListRole, PackageList } from './packageList.ts';
 
 const NEWLINE = 10;
@@ -37,14 +37,6 @@ const FIELDS: readonly { name: string; column: number; roles: readonly ListRole[
   { name: 'provides', column: COLUMN_NUMBERS.provides, roles: ['status'] },
 ];
 
-/**
- * Field names met lately, two to a slot, by a hash of their first four bytes, the later one first. Each is three numbers:
- * those bytes, the length of the name, and the number of the field that is read (0 for none).
- */
-const MEMO_BITS = 9;
-const ENTRY = 3;
-const slotOf = (head: number) => (Math.imul(head, 0x9e3779b1) >>> (32 - MEMO_BITS)) * (2 * ENTRY);
-
 /** More than any line of an index has: what goes on beyond it is no list of packages. */
 const LINE_LIMIT = 4 << 20;
 /** More than any value that is read has. */
@@ -64,11 +56,13 @@ type FieldMatcher = { bytes: Uint8Array; column: number };
 
 /**
  * Reads a package list piece by piece, as it comes from a file or a decompressor. The pieces may be cut
- * anywhere; `push` keeps nothing of a piece but the start of its last, incomplete line.
+ * anywhere; `push` keeps nothing of a piece but the start of its last, incomplete line. Columns that are not named stay empty:
+ * a list of names and versions is read in less time.
  */
 export class DebPackagesReader {
   private readonly builder = new PackageColumnsBuilder('deb');
   private readonly fields: readonly FieldMatcher[];
+  private readonly isBrief: boolean;
   private readonly issues: Issue[] = [];
   /** The beginning of a line that goes on in the next piece. */
   private readonly carried: Uint8Array[] = [];
@@ -88,15 +82,22 @@ export class DebPackagesReader {
   private absent = false;
   private bytes: Uint8Array = new Uint8Array(0);
   private view: DataView = new DataView(new ArrayBuffer(0));
-  private readonly memo = new Int32Array((1 << MEMO_BITS) * 2 * ENTRY);
-  private readonly newlines = new NewlineFinder();
+  private readonly lines = new StanzaLines();
+  /** Field names met lately, the later one of a slot first. */
+  private readonly memo = this.lines.memo;
 
   constructor(
     readonly role: ListRole,
     readonly where: string,
+    columns: readonly ColumnName[] = COLUMN_NAMES,
   ) {
-    const read = FIELDS.filter(({ roles }) => roles.includes(role));
+    const read = FIELDS.filter(
+      ({ roles, column }) =>
+        roles.includes(role) && (column === STATUS || columns.includes(COLUMN_NAMES[column])),
+    );
     this.fields = read.map(({ name, column }) => ({ bytes: new TextEncoder().encode(name), column }));
+    // Few columns are for printing: then texts that come twice may stand twice.
+    this.isBrief = columns.length < COLUMN_NAMES.length;
     for (let entry = 0; entry < this.memo.length; entry += ENTRY) this.memo[entry + 1] = 4;
   }
 
@@ -171,33 +172,24 @@ export class DebPackagesReader {
   private scan(bytes: Uint8Array, start: number, stop: number): void {
     this.bytes = bytes;
     this.view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
-    const { places } = this.newlines;
-    let lineStart = start;
-    for (let from = start; from < stop; from += STRETCH) {
-      const count = this.newlines.find(bytes, from, Math.min(from + STRETCH, stop));
-      for (let i = 0; i < count; i++) {
-        const end = from + places[i];
-        // Lines that go on, and those of fields that are not read, are most of an index.
-        const isMore = bytes[lineStart] === SPACE && bytes[lineStart + 1] > SPACE;
-        if (this.inStanza && (isMore || this.isSkipped(lineStart, end))) this.line++;
-        else this.readLine(lineStart, end);
-        lineStart = end + 1;
+    const { lines } = this;
+    const { found } = lines;
+    for (let from = start; from < stop; from += lines.end) {
+      const count = lines.find(bytes, from, Math.min(from + STRETCH, stop), this.inStanza);
+      if (lines.end === 0) {
+        // One line is longer than a stretch.
+        const end = bytes.indexOf(NEWLINE, from);
+        this.readLine(from, end);
+        from = end + 1;
+        continue;
       }
+      const before = this.line;
+      for (let i = 0; i < 3 * count; i += 3) {
+        this.line = before + found[i];
+        this.readLine(from + found[i + 1], from + found[i + 2]);
+      }
+      this.line = before + lines.lines;
     }
-  }
-
-  /** True for a line of a field that was met lately and is not read: most lines, told without a further look. */
-  private isSkipped(start: number, end: number): boolean {
-    if (end - start <= 4) return false;
-    const memo = this.memo;
-    const head = this.view.getInt32(start, true);
-    const slot = slotOf(head);
-    return (
-      (memo[slot] === head && memo[slot + 2] === 0 && this.isColon(start + memo[slot + 1], end)) ||
-      (memo[slot + ENTRY] === head &&
-        memo[slot + ENTRY + 2] === 0 &&
-        this.isColon(start + memo[slot + ENTRY + 1], end))
-    );
   }
 
   private isColon(place: number, end: number): boolean {
@@ -303,7 +295,9 @@ export class DebPackagesReader {
       case VERSION:
         this.hasVersion = end > start;
         if (bytes[start] === 48 && bytes[start + 1] === COLON) start += 2; // an epoch of 0 is left out
-        break;
+        if (!this.isBrief) break;
+        this.builder.putNew(VERSION, bytes, start, end);
+        return;
       case SOURCE: {
         // Source: name (version)
         let nameEnd = start;

@@ -6,10 +6,6 @@ import type { Pieces } from '../byteStream.ts';
 import { createIssue, createLoss, type Issue } from '../../issue.ts';
 import type { FormatId } from '../recognise.ts';
 import { CompressionError, type Decoder } from './decoder.ts';
-import { decodeGzip } from './gzip.ts';
-import { decodeLz4 } from './lz4.ts';
-import { decodeXz } from './xz.ts';
-import { decodeZstd } from './zstd.ts';
 
 /** The compressed formats. */
 export type Compression = Extract<FormatId, 'gzip' | 'xz' | 'zstd' | 'lz4'>;
@@ -23,11 +19,12 @@ interface Decompressed {
 /** The most that one compressed file may expand to, in bytes. */
 const EXPANSION_LIMIT = 1 << 30;
 
-const DECODERS: Readonly<Record<Compression, Decoder>> = {
-  gzip: decodeGzip,
-  xz: decodeXz,
-  zstd: decodeZstd,
-  lz4: decodeLz4,
+/** Each is loaded when the first file of its format comes: what reads plain files starts without them. */
+const DECODERS: Readonly<Record<Compression, () => Promise<Decoder>>> = {
+  gzip: async () => (await import('./gzip.ts')).decodeGzip,
+  xz: async () => (await import('./xz.ts')).decodeXz,
+  zstd: async () => (await import('./zstd.ts')).decodeZstd,
+  lz4: async () => (await import('./lz4.ts')).decodeLz4,
 };
 
 /** True if a format is a compression. */
@@ -49,7 +46,8 @@ export function decompress(
   let issue: Issue | undefined;
   async function* run() {
     let length = 0;
-    const decoded = DECODERS[format](pieces);
+    const decode = await DECODERS[format]();
+    const decoded = decode(pieces);
     try {
       for (let step = await decoded.next(); ; step = await decoded.next()) {
         if (step.done) {
