@@ -82,14 +82,13 @@ export function readIndexBench(): Promise<BenchResult[]> {
 
 /** The same in the worker of the built interface, from choosing the file to seeing what was read. */
 export async function readInWorkerBench(): Promise<BenchResult[]> {
-  const index = largestIndex();
-  if (!needs('grep-dctrl') || !needs('chromium') || !index) return [];
-  const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-bench-'));
+  return needs('chromium') ? withPlainIndex(readInWorker) : [];
+}
+
+async function readInWorker(plain: string): Promise<BenchResult[]> {
   const server = await startServer();
   const browser = await openBrowser();
   try {
-    const plain = join(folder, 'Packages');
-    writeFileSync(plain, await plainBytes(index));
     const { page } = browser;
     await page.goto(`${server.address}/intake`);
     await page.getByText(/^Saved/).waitFor({ timeout: 60_000 });
@@ -135,6 +134,5 @@ export async function readInWorkerBench(): Promise<BenchResult[]> {
   } finally {
     await browser.close();
     await server.close();
-    rmSync(folder, { recursive: true });
   }
 }
