@@ -5,6 +5,7 @@
 import { peekPieces, type Pieces } from '../formats/byteStream.ts';
 import type { ColumnName } from '../formats/columnNames.ts';
 import { decompress, isCompression } from '../formats/compression/decompress.ts';
+import { readIso9660 } from '../formats/iso9660.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
 import { createIssue, createLoss, type Issue } from '../issue.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
@@ -163,11 +164,11 @@ function addIssue(
   }
 }
 
-/** Archives, and how each gives its files; loaded when the first one comes. */
+/** Archives, and how each gives its files; what needs a package is loaded when the first one comes. */
 const ARCHIVES = {
   tar: async () => (await import('../formats/tar.ts')).readTar,
   zip: async () => (await import('../formats/zip.ts')).readZip,
-  iso9660: async () => (await import('../formats/iso9660.ts')).readIso9660,
+  iso9660: async () => readIso9660,
 } as const;
 
 type Archive = keyof typeof ARCHIVES;
