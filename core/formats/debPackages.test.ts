@@ -95,6 +95,9 @@ describe('a package list', () => {
     const printed = ({ name, version, architecture }: (typeof brief)[0]) => [name, version, architecture];
     expect(brief.map(printed)).toEqual(whole.rows.map(printed));
     expect(issues).toEqual(whole.issues);
+    // A text that comes twice stands once, where all is read.
+    const { columns } = parseDebPackages(bytesOf(text), 'index', 'f').packages;
+    expect(columns.version[30]).toBe(columns.version[31]);
     expect(whole.rows.some(({ source, name }) => source !== name)).toBe(true);
     expect(brief.some(({ source, name }) => source !== name)).toBe(false);
   });
