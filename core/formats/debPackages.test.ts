@@ -101,6 +101,13 @@ describe('a package list', () => {
     expect(whole.rows.some(({ source, name }) => source !== name)).toBe(true);
     expect(brief.some(({ source, name }) => source !== name)).toBe(false);
   });
+  it('may have fields whose names begin like those that are read, before them and behind', () => {
+    const { rows, issues } = rowsOf(
+      'Packagx: 1\nVERSIon1: 2\nPACKagx: 3\nPackage: a\nversiox: 4\nVersion: 1\nPackagx: 5\n\nPACKAGE: b\nVERSION: 2\n',
+    );
+    expect(rows.map(({ name, version }) => `${name} ${version}`)).toEqual(['a 1', 'b 2']);
+    expect(issues).toEqual([]);
+  });
   it('begins with the mark of UTF-8, and loses no package by it', () => {
     const bytes = bytesOf(`\ufeff${indexText(randomRows(createRandom(1), 3))}`);
     for (const size of [1, 2, 1000]) {

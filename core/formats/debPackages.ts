@@ -228,7 +228,7 @@ export class DebPackagesReader {
         return;
       }
       field = this.findField(start, colon);
-      if (colon - start > 2) {
+      if (colon - start > 2 && (field !== 0 || !this.resemblesRead(start, colon))) {
         const slot = slotOf(head);
         memo.copyWithin(slot + ENTRY, slot, slot + ENTRY);
         memo[slot] = head;
@@ -269,6 +269,13 @@ export class DebPackagesReader {
       if (bytes.length === length && this.matches(bytes, start)) return i + 1;
     }
     return 0;
+  }
+
+  /** True for a name that only its later bytes tell from one that is read: remembered, it would hide the other. */
+  private resemblesRead(start: number, colon: number): boolean {
+    return this.fields.some(
+      ({ bytes }) => bytes.length === colon - start && this.matches(bytes.subarray(0, 4), start),
+    );
   }
 
   private matches(name: Uint8Array, start: number): boolean {
