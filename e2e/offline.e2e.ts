@@ -93,6 +93,10 @@ describe('without the server', () => {
     await page.goto(address('/intake'));
     await page.getByLabel('Files to read').setInputFiles('/etc/os-release');
     await page.getByText('identification file').first().waitFor();
+    // What opens archives is loaded with the first one.
+    await page.goto(address('/intake'));
+    await page.getByLabel('Files to read').setInputFiles(path('../sample/out/captures/undershaw.tar.gz'));
+    await page.getByText('alpm package database').first().waitFor();
   });
 
   it('offers a newer version, does not force it, and uses it when asked', async () => {
