@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Download } from 'playwright-core';
+import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
+import { largestCatalogue } from '../testing/largestCatalogue.ts';
 import { run } from '../testing/tools.ts';
 import { openBrowser, plateOf, startServer } from './browser.ts';
 
@@ -255,6 +257,33 @@ describe('a catalogue file', () => {
     await page.getByText('cites something that the file does not hold').first().waitFor();
     const row = page.getByRole('row', { name: /^In the file/ });
     await row.getByText(`; ${records.length.toLocaleString('en')} records`).waitFor();
+    await page.getByRole('button', { name: 'Cancel' }).click();
+  });
+});
+
+describe('a large catalogue file', () => {
+  it('is stopped while it is read, and nothing came of it', async () => {
+    const { page } = browser;
+    const path = join(folder, 'large.json');
+    writeFileSync(
+      path,
+      formatCatalogueFile({ catalogue: largestCatalogue().catalogue, packages: new Map() }, ''),
+    );
+    await page.goto(`${server.address}/lineage`);
+    await plate('Tidewater').waitFor();
+    const readings = async () => /[\d,]+ readings/.exec(await status())?.[0];
+    const before = await readings();
+    await page.getByLabel('Catalogue file to read').setInputFiles(path);
+    await page.getByRole('button', { name: 'Stop reading' }).click();
+    const told = page.getByText('Reading large.json was stopped. Nothing was imported.');
+    await told.waitFor();
+    await page.getByRole('button', { name: 'Stop reading' }).waitFor({ state: 'detached' });
+    expect(before).toBeDefined();
+    expect(await readings()).toBe(before);
+    // What is read next is not told together with that.
+    await page.getByLabel('Catalogue file to read').setInputFiles('sample/out/catalogue.json');
+    await page.getByRole('row', { name: /^In the file/ }).waitFor();
+    expect(await told.count()).toBe(0);
     await page.getByRole('button', { name: 'Cancel' }).click();
   });
 });

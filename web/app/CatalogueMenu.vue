@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
+import { wordIssue } from '../../core/wording/issueText.ts';
 import { formatNumberOf } from '../../core/wording/valueText.ts';
 import type { Result } from '../../core/issue.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
@@ -35,6 +36,7 @@ async function chosen(event: Event): Promise<void> {
   const file = field.files?.[0];
   if (!file) return;
   field.value = '';
+  notices.close();
   const stop = new AbortController();
   // A small file is there before anybody could read that it is being read.
   const shown = setTimeout(() => {
@@ -47,6 +49,8 @@ async function chosen(event: Event): Promise<void> {
   );
   clearTimeout(shown);
   reading.value = null;
+  // Who stopped it knows: that is no trouble.
+  if (!found.ok && stop.signal.aborted) return notices.tell(wordIssue(found.issues[0]));
   if (!found.ok) return notices.tellIssues(found.issues);
   if (found.issues.length > 0) notices.tellIssues(found.issues);
   readFrom.value = file;
