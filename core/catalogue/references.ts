@@ -49,12 +49,7 @@ export function mentionsIn(record: object, table: ReferenceTable): Mention[] {
 
 /** Calls back with every id that a record names, twice for one that stands twice: for whoever asks of very many records. */
 export function visitMentions(record: object, table: ReferenceTable, visit: (id: RecordId) => void): void {
-  for (const { path } of fieldsOf(table)) {
-    // Most fields are of the record itself.
-    const id = path.length === 1 && !path[0].isList ? (record as Raw)[path[0].name] : undefined;
-    if (id !== undefined) visit(id as RecordId);
-    else visitIds(record, path, 0, visit);
-  }
+  for (const { path } of fieldsOf(table)) visitIds(record, path, 0, visit);
 }
 
 /** True if a record names an id in a field that says whose it is, not only what it cites. */

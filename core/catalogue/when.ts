@@ -46,12 +46,13 @@ function readBounds(when: string): DayBounds | null {
 function plainBounds(when: string): DayBounds | null {
   const parts = /^([1-9]\d{3})(?:-(\d\d)(?:-(\d\d))?)?$/.exec(when);
   if (!parts) return null;
-  const [year, month = 0, day] = parts.slice(1).flatMap((part) => (part === undefined ? [] : Number(part)));
+  // What is not said is no number.
+  const [year, month, day] = parts.slice(1).map(Number);
   const dayOf = (...date: [number, number, number]) => Date.UTC(...date) / MS_PER_DAY;
-  if (parts[2] === undefined) return { first: dayOf(year, 0, 1), last: dayOf(year, 11, 31) };
+  if (Number.isNaN(month)) return { first: dayOf(year, 0, 1), last: dayOf(year, 11, 31) };
   if (month < 1 || month > 12) return null;
   const last = dayOf(year, month, 0);
-  if (day === undefined) return { first: dayOf(year, month - 1, 1), last };
+  if (Number.isNaN(day)) return { first: dayOf(year, month - 1, 1), last };
   const only = dayOf(year, month - 1, day);
   return day > 0 && only <= last ? { first: only, last: only } : null;
 }
