@@ -109,6 +109,9 @@ describe('what fits as it is', () => {
     expect(fitsAsIs(schema, JSON.parse('{"a":"x","__proto__":{"b":1}}'))).toBe(false);
     expect(fitsAsIs(schema, Object.assign(Object.create({ b: 1 }), { a: 'x' }))).toBe(false);
     expect(fitsAsIs(z.record(z.string(), z.string()), { a: 'x' })).toBe(true);
+    const odd = JSON.parse('{"__proto__":"x"}') as object;
+    expect(Object.keys(z.record(z.string(), z.string()).parse(odd))).toEqual([]);
+    expect(fitsAsIs(z.record(z.string(), z.string()), odd)).toBe(false);
     expect(fitsAsIs(z.record(z.string().max(1), z.string()), { ab: 'x' })).toBe(false);
   });
 });
