@@ -1,10 +1,11 @@
 #!/usr/bin/env node
 // The command line: builds the command when it is missing or older than its sources, then runs it.
 import { existsSync, readdirSync, statSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { fileURLToPath } from 'node:url';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
-const BUILT = `${ROOT}dist/cli/main.js`;
+const BUILT = `${ROOT}dist/cli/main.cjs`;
 
 /** True if a source below a folder is newer than a moment. */
 function isNewer(folder, moment) {
@@ -24,4 +25,4 @@ if (existsSync(`${ROOT}package-lock.json`)) {
   }
 }
 process.env.ASPEN_RIDGE_ROOT = ROOT;
-await import(BUILT);
+createRequire(ROOT)(BUILT);

@@ -30,20 +30,22 @@ const program = new Command('aspen')
   .exitOverride()
   .configureHelp({ showGlobalOptions: true });
 
-const asked = lookUp(VERBS, process.argv[2] ?? '');
-for (const load of asked ? [asked] : Object.values(VERBS)) (await load())(program);
-for (const command of program.commands) command.exitOverride();
-
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EPIPE') process.exit(0); // whoever reads has enough
   console.error(`aspen: the output could not be written: ${error.message}`);
   process.exit(1);
 });
 
-try {
-  await program.parseAsync();
-} catch (error) {
-  process.exitCode = report(error);
+/** Does what is asked for. */
+async function run(): Promise<void> {
+  const asked = lookUp(VERBS, process.argv[2] ?? '');
+  for (const load of asked ? [asked] : Object.values(VERBS)) (await load())(program);
+  for (const command of program.commands) command.exitOverride();
+  try {
+    await program.parseAsync();
+  } catch (error) {
+    process.exitCode = report(error);
+  }
 }
 
 function report(error: unknown): number {
@@ -54,3 +56,5 @@ function report(error: unknown): number {
   }
   throw error;
 }
+
+void run();

@@ -23,7 +23,7 @@ describe('the package', () => {
   it('has the command, the interface, the server and what makes the sample, and is small', () => {
     for (const path of [
       ...Object.values(described.bin),
-      ...['dist/cli/main.js', 'dist/web/index.html', 'dist/web/sw.js', 'server/main.ts', 'sample/build.ts'],
+      ...['dist/cli/main.cjs', 'dist/web/index.html', 'dist/web/sw.js', 'server/main.ts', 'sample/build.ts'],
       ...['scripts/start.mjs', 'scripts/run.mjs', 'README.md', 'LICENSE', 'package.json'],
     ])
       expect(paths).toContain(path);

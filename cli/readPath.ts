@@ -4,7 +4,7 @@ import { open, readdir, stat } from 'node:fs/promises';
 import { join, relative } from 'node:path';
 import type { InputFile } from '../core/capture/readFile.ts';
 
-const PIECE = 1 << 20;
+const PIECE = 1 << 21;
 
 /** The files below a path: itself, or all regular files of a folder. Links to folders are not followed. */
 export async function inputFiles(path: string): Promise<InputFile[]> {

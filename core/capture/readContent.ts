@@ -12,7 +12,6 @@ import { signersOf } from '../formats/openPgpSigners.ts';
 import { parseOsRelease } from '../formats/osRelease.ts';
 import { parsePackageText, parsePkginfo } from '../formats/packageText.ts';
 import type { FormatId } from '../formats/recognise.ts';
-import { parseRepomd, RpmPrimaryReader } from '../formats/rpmMetadata.ts';
 import { parseRpmPackageTable } from '../formats/rpmPackageTable.ts';
 import { parseSoftwareBill } from '../formats/softwareBill.ts';
 import { parseAptPolicy } from '../formats/terminalText.ts';
@@ -34,11 +33,14 @@ const BILL_LIMIT = 48 << 20;
 /** The columns of a package list that are wanted. */
 type Columns = readonly ColumnName[];
 
+/** What reads XML is loaded when the first comes. */
+const rpmMetadata = () => import('../formats/rpmMetadata.ts');
+
 /** Package lists that are read piece by piece, since they are large. */
 const LIST_STREAMS = {
   'dpkg-status': (path: string, columns?: Columns) => new DebPackagesReader('status', path, columns),
   'deb-packages': (path: string, columns?: Columns) => new DebPackagesReader('index', path, columns),
-  'rpm-primary': (path: string) => new RpmPrimaryReader(path),
+  'rpm-primary': async (path: string) => new (await rpmMetadata()).RpmPrimaryReader(path),
 } as const;
 
 const isListStream = (format: FormatId): format is keyof typeof LIST_STREAMS =>
@@ -61,7 +63,7 @@ export async function readContent(
   columns?: Columns,
 ): Promise<ReadContent> {
   if (isListStream(format)) {
-    const reader = LIST_STREAMS[format](path, columns);
+    const reader = await LIST_STREAMS[format](path, columns);
     const origin = statedOrigin(head);
     for await (const piece of pieces) {
       reader.push(piece);
@@ -78,6 +80,11 @@ export async function readContent(
   if (format === 'openpgp-keys') {
     const { keys, issues } = await readOpenPgpKeys(bytes, path);
     return { content: { type: 'keys', keys }, issues: [...tooLong, ...issues] };
+  }
+  if (format === 'rpm-repomd') {
+    const { text, issues } = textWithin(bytes, path);
+    const repomd = (await rpmMetadata()).parseRepomd(text, path);
+    return { content: { type: 'repomd', repomd }, issues: [...tooLong, ...issues, ...repomd.issues] };
   }
   // A bill is one line, and its reader looks at it once.
   const read = format === 'software-bill' ? { text: decodeText(bytes), issues: [] } : textWithin(bytes, path);
@@ -112,10 +119,6 @@ function parseText(format: FormatId, text: string, path: string): Required<ReadC
       const parse = format === 'apt-sources-list' ? parseAptSourcesList : parseAptSourcesDeb822;
       const aptSources = parse(text, path);
       return { content: { type: 'aptSources', aptSources }, issues: aptSources.issues };
-    }
-    case 'rpm-repomd': {
-      const repomd = parseRepomd(text, path);
-      return { content: { type: 'repomd', repomd }, issues: repomd.issues };
     }
     case 'package-text':
     case 'pkginfo':

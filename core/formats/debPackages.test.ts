@@ -133,6 +133,24 @@ describe('a package list', () => {
     const value = parseDebPackages(bytesOf(`Package: ${'n'.repeat(300_000)}\nVersion: 1\n\n`), 'index', 'f');
     expect([value.packages.size, value.issues[0].code]).toEqual([0, 'deb822.longLine']);
   });
+  it.each([[['name', 'version', 'architecture'] as const], [undefined]])(
+    'has no more packages than fit, and says where it stopped: columns %s',
+    (columns) => {
+      const MOST = 500_000;
+      const text = (from: number, to: number) =>
+        Array.from({ length: to - from }, (_, i) => `Package: p${from + i}\nVersion: ${i}\n\n`).join('');
+      const reader = new DebPackagesReader('index', 'f', columns);
+      for (let from = 0; from < MOST + 1000; from += 1000) reader.push(bytesOf(text(from, from + 1000)));
+      expect(reader.isFull).toBe(true);
+      const { packages, issues } = reader.finish();
+      expect(issues).toMatchObject([
+        { code: 'packages.tooMany', params: { count: MOST, line: 3 * MOST + 1 } },
+      ]);
+      expect([packages.size, packages.columns.name.length]).toEqual([MOST, MOST]);
+      for (const row of [0, 8191, 8192, 434_463, 440_000, MOST - 1])
+        expect(packageRow(packages, row)).toMatchObject({ name: `p${row}`, version: `${row % 1000}` });
+    },
+  );
   it('never throws, whatever the bytes', () => {
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 400 }), fc.constantFrom('index', 'status'), (bytes, role) => {

@@ -7,7 +7,7 @@
  */
 import { createLoss, type Issue } from '../issue.ts';
 import { concatBytes } from './byteStream.ts';
-import { ENTRY, slotOf, StanzaLines, STRETCH } from './stanzaLines.ts';
+import { OrdinaryStanzas, STRETCH } from './ordinaryStanzas.ts';
 import { PackageColumnsBuilder } from './packageColumns.ts';
 import { COLUMN_NAMES, COLUMN_NUMBERS, type ColumnName } from './columnNames.ts';
 import type { ListRole, PackageList } from './packageList.ts';
@@ -37,6 +37,11 @@ const FIELDS: readonly { name: string; column: number; roles: readonly ListRole[
   { name: 'provides', column: COLUMN_NUMBERS.provides, roles: ['status'] },
 ];
 
+/** The columns that are read for printing. */
+const PLAIN: readonly number[] = [NAME, VERSION, COLUMN_NUMBERS.architecture];
+
+/** So many bytes are read line by line at least, where a stanza is not ordinary. */
+const ODD_PART = 4096;
 /** More than any line of an index has: what goes on beyond it is no list of packages. */
 const LINE_LIMIT = 4 << 20;
 /** More than any value that is read has. */
@@ -52,8 +57,6 @@ export function parseDebPackages(bytes: Uint8Array, role: ListRole, where: strin
   return reader.finish();
 }
 
-type FieldMatcher = { bytes: Uint8Array; column: number };
-
 /**
  * Reads a package list piece by piece, as it comes from a file or a decompressor. The pieces may be cut
  * anywhere; `push` keeps nothing of a piece but the start of its last, incomplete line. Columns that are not named stay empty:
@@ -61,8 +64,12 @@ type FieldMatcher = { bytes: Uint8Array; column: number };
  */
 export class DebPackagesReader {
   private readonly builder = new PackageColumnsBuilder('deb');
-  private readonly fields: readonly FieldMatcher[];
-  private readonly isBrief: boolean;
+  /** The names of the fields that are read, and the column of each. */
+  private readonly names: readonly Uint8Array[];
+  private readonly columns: readonly number[];
+  /** Whether only what hardly comes twice is read, for printing: then texts that do may stand twice. */
+  private readonly isPlain: boolean;
+  private readonly ordinary: OrdinaryStanzas;
   private readonly issues: Issue[] = [];
   /** The beginning of a line that goes on in the next piece. */
   private readonly carried: Uint8Array[] = [];
@@ -81,10 +88,6 @@ export class DebPackagesReader {
   private removed = false;
   private absent = false;
   private bytes: Uint8Array = new Uint8Array(0);
-  private view: DataView = new DataView(new ArrayBuffer(0));
-  private readonly lines = new StanzaLines();
-  /** Field names met lately, the later one of a slot first. */
-  private readonly memo = this.lines.memo;
 
   constructor(
     readonly role: ListRole,
@@ -95,10 +98,10 @@ export class DebPackagesReader {
       ({ roles, column }) =>
         roles.includes(role) && (column === STATUS || columns.includes(COLUMN_NAMES[column])),
     );
-    this.fields = read.map(({ name, column }) => ({ bytes: new TextEncoder().encode(name), column }));
-    // Few columns are for printing: then texts that come twice may stand twice.
-    this.isBrief = columns.length < COLUMN_NAMES.length;
-    for (let entry = 0; entry < this.memo.length; entry += ENTRY) this.memo[entry + 1] = 4;
+    this.names = read.map(({ name }) => new TextEncoder().encode(name));
+    this.columns = read.map(({ column }) => column);
+    this.isPlain = this.columns.every((column) => PLAIN.includes(column));
+    this.ordinary = new OrdinaryStanzas(read.map(({ name }) => name));
   }
 
   /** True when no more is taken: what follows need not be read. */
@@ -168,37 +171,46 @@ export class DebPackagesReader {
     return { role: this.role, packages: this.builder.finish(), issues: this.issues };
   }
 
-  /** Reads whole lines. */
+  /** Reads whole lines: ordinary stanzas by the stretch, all others line by line. */
   private scan(bytes: Uint8Array, start: number, stop: number): void {
     this.bytes = bytes;
-    this.view = new DataView(bytes.buffer, bytes.byteOffset, bytes.length);
-    const { lines } = this;
-    const { found } = lines;
-    for (let from = start; from < stop; from += lines.end) {
-      const count = lines.find(bytes, from, Math.min(from + STRETCH, stop), this.inStanza);
-      if (lines.end === 0) {
-        // One line is longer than a stretch.
+    for (let from = start; from < stop;) {
+      const taken = this.inStanza ? 0 : this.takeOrdinary(from, Math.min(from + STRETCH, stop));
+      from += taken;
+      if (taken > 0) continue;
+      // What is not ordinary seldom comes alone.
+      const least = Math.min(from + ODD_PART, stop);
+      while (from < stop && (this.inStanza || from < least)) {
         const end = bytes.indexOf(NEWLINE, from);
         this.readLine(from, end);
         from = end + 1;
-        continue;
       }
-      const before = this.line;
-      for (let i = 0; i < 3 * count; i += 3) {
-        this.line = before + found[i];
-        this.readLine(from + found[i + 1], from + found[i + 2]);
-      }
-      this.line = before + lines.lines;
     }
   }
 
-  private isColon(place: number, end: number): boolean {
-    return place < end && this.bytes[place] === COLON;
+  /** Reads the ordinary stanzas that come first; gives how many bytes that were. */
+  private takeOrdinary(from: number, to: number): number {
+    const { ordinary, builder, columns } = this;
+    if (!builder.hasRoom(STRETCH)) return 0;
+    const count = ordinary.take(this.bytes, from, to);
+    this.line += ordinary.lines;
+    const { texts, ends } = ordinary;
+    if (this.isPlain) builder.appendRows(count, columns, texts, ends);
+    else
+      for (let row = 0, start = 0, cell = 0; row < count; row++) {
+        for (const column of columns) {
+          const end = ends[cell++];
+          if (end > start) this.cell(column, texts, start, end);
+          start = end;
+        }
+        this.endRow(true);
+      }
+    return ordinary.end;
   }
 
   /** Reads the line from `start` to its newline at `end`. */
   private readLine(start: number, end: number): void {
-    const { bytes, view } = this;
+    const { bytes } = this;
     this.line++;
     this.lastField = UNTOLD;
     if (this.line === 1 && bytes[start] === 0xef && bytes[start + 1] === 0xbb && bytes[start + 2] === 0xbf)
@@ -207,41 +219,21 @@ export class DebPackagesReader {
       if (this.inStanza) this.endStanza();
       return;
     }
-    // The same few field names come again and again: try what this beginning was the last times.
-    const memo = this.memo;
-    const head = end - start > 4 ? view.getInt32(start, true) : 0;
-    let entry = slotOf(head);
-    if (memo[entry] !== head || !this.isColon(start + memo[entry + 1], end)) entry += ENTRY;
-    let colon = start + memo[entry + 1];
-    let field: number;
-    if (memo[entry] === head && this.isColon(colon, end)) {
-      field = memo[entry + 2];
-      // Only the first four bytes were compared: enough to skip a field, not to read one.
-      if (field !== 0 && !this.matches(this.fields[field - 1].bytes, start)) field = 0;
-    } else {
-      colon = start;
-      while (bytes[colon] > SPACE && bytes[colon] !== COLON) colon++;
-      if (colon === start || bytes[colon] !== COLON) {
-        const continues = this.inStanza && bytes[start] <= SPACE && !this.isBlank(start, end);
-        if (continues) this.lastField = 0;
-        else this.oddLine(start, end);
-        return;
-      }
-      field = this.findField(start, colon);
-      if (colon - start > 2 && (field !== 0 || !this.resemblesRead(start, colon))) {
-        const slot = slotOf(head);
-        memo.copyWithin(slot + ENTRY, slot, slot + ENTRY);
-        memo[slot] = head;
-        memo[slot + 1] = colon - start;
-        memo[slot + 2] = field;
-      }
+    let colon = start;
+    while (bytes[colon] > SPACE && bytes[colon] !== COLON) colon++;
+    if (colon === start || bytes[colon] !== COLON) {
+      const continues = this.inStanza && bytes[start] <= SPACE && !this.isBlank(start, end);
+      if (continues) this.lastField = 0;
+      else this.oddLine(start, end);
+      return;
     }
+    const field = this.findField(start, colon);
     this.lastField = field;
     if (!this.inStanza) {
       this.inStanza = true;
       this.stanzaLine = this.line;
     }
-    if (field !== 0) this.value(this.fields[field - 1].column, colon + 1, end);
+    if (field !== 0) this.value(this.columns[field - 1], colon + 1, end);
   }
 
   /** A line that is neither a field nor a continuation: blanks, a comment, or damage. */
@@ -263,19 +255,7 @@ export class DebPackagesReader {
 
   /** The number, from 1, of the field that is read and stands between `start` and `colon`; 0 for any other. */
   private findField(start: number, colon: number): number {
-    const length = colon - start;
-    for (let i = 0; i < this.fields.length; i++) {
-      const { bytes } = this.fields[i];
-      if (bytes.length === length && this.matches(bytes, start)) return i + 1;
-    }
-    return 0;
-  }
-
-  /** True for a name that only its later bytes tell from one that is read: remembered, it would hide the other. */
-  private resemblesRead(start: number, colon: number): boolean {
-    return this.fields.some(
-      ({ bytes }) => bytes.length === colon - start && this.matches(bytes.subarray(0, 4), start),
-    );
+    return 1 + this.names.findIndex((name) => name.length === colon - start && this.matches(name, start));
   }
 
   private matches(name: Uint8Array, start: number): boolean {
@@ -290,42 +270,39 @@ export class DebPackagesReader {
     while (start < end && bytes[start] <= SPACE) start++;
     while (end > start && bytes[end - 1] <= SPACE) end--;
     if (end - start > VALUE_LIMIT) return this.reportLong();
-    switch (column) {
-      case STATUS:
-        this.status(start, end);
-        return;
-      case NAME:
-        if (this.hasName) this.reportBroken(); // two stanzas run together
-        this.hasName = end > start;
-        this.builder.putNew(NAME, bytes, start, end);
-        return;
-      case VERSION:
-        this.hasVersion = end > start;
-        if (bytes[start] === 48 && bytes[start + 1] === COLON) start += 2; // an epoch of 0 is left out
-        if (!this.isBrief) break;
-        this.builder.putNew(VERSION, bytes, start, end);
-        return;
-      case SOURCE: {
-        // Source: name (version)
-        let nameEnd = start;
-        while (nameEnd < end && bytes[nameEnd] > SPACE && bytes[nameEnd] !== OPEN_BRACKET) nameEnd++;
-        let from = nameEnd;
-        while (from < end && (bytes[from] <= SPACE || bytes[from] === OPEN_BRACKET)) from++;
-        if (from < end) {
-          if (bytes[from] === 48 && bytes[from + 1] === COLON) from += 2;
-          const to = bytes[end - 1] === CLOSE_BRACKET ? end - 1 : end;
-          this.builder.put(SOURCE_VERSION, bytes, from, to);
-        }
-        end = nameEnd;
-        break;
+    if (column === NAME) {
+      if (this.hasName) this.reportBroken(); // two stanzas run together
+      this.hasName = end > start;
+    }
+    if (column === VERSION) {
+      this.hasVersion = end > start;
+      if (bytes[start] === 48 && bytes[start + 1] === COLON) start += 2; // an epoch of 0 is left out
+    }
+    this.cell(column, bytes, start, end);
+  }
+
+  private cell(column: number, bytes: Uint8Array, start: number, end: number): void {
+    if (column === STATUS) return this.status(bytes, start, end);
+    if (column === NAME || this.isPlain) return this.builder.putNew(column, bytes, start, end);
+    if (column === SOURCE) {
+      // Source: name (version)
+      let nameEnd = start;
+      while (nameEnd < end && bytes[nameEnd] > SPACE && bytes[nameEnd] !== OPEN_BRACKET) nameEnd++;
+      let from = nameEnd;
+      while (from < end && (bytes[from] <= SPACE || bytes[from] === OPEN_BRACKET)) from++;
+      if (from < end) {
+        if (bytes[from] === 48 && bytes[from + 1] === COLON) from += 2;
+        const to = bytes[end - 1] === CLOSE_BRACKET ? end - 1 : end;
+        this.builder.put(SOURCE_VERSION, bytes, from, to);
       }
+      end = nameEnd;
     }
     this.builder.put(column, bytes, start, end);
   }
 
   /** `Status: want flag state` (dpkg(1), "Package states"). */
-  private status(start: number, end: number): void {
-    const words = String.fromCharCode(...this.bytes.subarray(start, Math.min(end, start + 80))).split(/\s+/);
+  private status(bytes: Uint8Array, start: number, end: number): void {
+    const words = String.fromCharCode(...bytes.subarray(start, Math.min(end, start + 80))).split(/\s+/);
     this.absent = words[2] === 'not-installed';
     this.removed = words[2] === 'config-files';
   }
@@ -336,12 +313,15 @@ export class DebPackagesReader {
       this.full = true;
       this.report('packages.tooMany', this.stanzaLine, { count: this.size });
     }
-    if (complete && !this.damaged && !this.absent && !this.full) this.builder.endRow(this.removed);
-    else {
-      if (!complete && !this.damaged && !this.absent) this.report('deb822.incomplete', this.stanzaLine);
-      this.builder.dropRow();
-    }
-    this.inStanza = this.damaged = this.hasName = this.hasVersion = this.removed = this.absent = false;
+    if (!complete && !this.damaged && !this.absent) this.report('deb822.incomplete', this.stanzaLine);
+    this.endRow(complete && !this.damaged && !this.full);
+    this.inStanza = this.damaged = this.hasName = this.hasVersion = false;
+  }
+
+  private endRow(isGood: boolean): void {
+    if (isGood && !this.absent) this.builder.endRow(this.removed);
+    else this.builder.dropRow();
+    this.removed = this.absent = false;
   }
 
   private reportBroken(): void {

@@ -58,6 +58,22 @@ export class PackageColumnsBuilder {
     this.columns[column][this.rows] = this.strings.append(source, start, end);
   }
 
+  /** True if rows with so many bytes of text can be appended, at least one byte each. */
+  hasRoom(bytes: number): boolean {
+    return this.rows + bytes <= MOST_ROWS && this.strings.hasRoom(bytes);
+  }
+
+  /** Adds rows whose texts stand end to end, of each row those of some columns; texts are not looked up. `ends`: where each ends. */
+  appendRows(count: number, columns: readonly number[], texts: Uint8Array, ends: Uint32Array): void {
+    while (this.rows + count >= this.capacity) this.grow();
+    const first = this.strings.appendAll(texts, ends, count * columns.length);
+    for (let number = 0; number < columns.length; number++) {
+      const cells = this.columns[columns[number]];
+      for (let row = 0; row < count; row++) cells[this.rows + row] = first + row * columns.length + number;
+    }
+    this.rows += count;
+  }
+
   /** Completes the current row and begins an empty one. */
   endRow(removed = false): void {
     this.removed[this.rows] = removed ? 1 : 0;

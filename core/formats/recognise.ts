@@ -13,7 +13,7 @@ import { isLsbRelease } from './lsbRelease.ts';
 import { isMirrorList } from './mirrorList.ts';
 import { isPackageText, isPkginfo } from './packageText.ts';
 import { isReleaseCalendar } from './releaseCalendar.ts';
-import { isRepomd, isRpmPrimary } from './rpmMetadata.ts';
+import { isRepomd, isRpmPrimary } from './rpmMetadataKinds.ts';
 import { isRpmPackageTable } from './rpmPackageTable.ts';
 import { isSoftwareBill } from './softwareBill.ts';
 import { decodeText } from './text.ts';

@@ -28,12 +28,6 @@ export interface Repomd {
   readonly issues: readonly Issue[];
 }
 
-/** True if a text begins one of these files. */
-export const isRepomd = (text: string): boolean => /<repomd[\s>]/.test(text.slice(0, 2000));
-/** True for the beginning of a primary.xml. */
-export const isRpmPrimary = (text: string): boolean =>
-  /<metadata\s[^>]*linux\.duke\.edu\/metadata\/common/.test(text.slice(0, 2000));
-
 /** Reads `repomd.xml`. Never throws; damage is the issue `xml.damaged`. */
 export function parseRepomd(text: string, where: string): Repomd {
   const files: RepomdFile[] = [];

@@ -157,27 +157,48 @@ export class StringTableBuilder {
   /** Adds a text without looking whether it is there: for columns in which hardly a text comes twice. */
   append(source: Uint8Array, start: number, end: number): number {
     const length = end - start;
-    if (this.length + length > this.bytes.length) {
-      if (this.full || this.length + length > TEXT_LIMIT) {
-        this.full = true;
-        return 0;
-      }
+    if (this.full || !this.hasRoom(length)) {
+      this.full = true;
+      return 0;
+    }
+    this.makeRoom(length, 1);
+    for (let i = start, j = this.length; i < end; i++, j++) this.bytes[j] = source[i];
+    this.length += length;
+    const id = this.count++;
+    this.ends[id] = this.length;
+    return id;
+  }
+
+  /** Adds `count` texts that stand end to end, without looking whether they are there; there must be room. Gives the number of the first. */
+  appendAll(source: Uint8Array, ends: Uint32Array, count: number): number {
+    const first = this.count;
+    if (count === 0) return first;
+    this.makeRoom(ends[count - 1], count);
+    this.bytes.set(source.subarray(0, ends[count - 1]), this.length);
+    for (let i = 0; i < count; i++) this.ends[first + i] = this.length + ends[i];
+    this.count += count;
+    this.length += ends[count - 1];
+    return first;
+  }
+
+  /** True if texts of so many bytes can be added. */
+  hasRoom(bytes: number): boolean {
+    return this.length + bytes <= TEXT_LIMIT;
+  }
+
+  private makeRoom(bytes: number, texts: number): void {
+    if (this.length + bytes > this.bytes.length) {
       const larger = new Uint8Array(
-        Math.min(TEXT_LIMIT, Math.max(this.bytes.length * 2, this.length + length)),
+        Math.min(TEXT_LIMIT, Math.max(this.bytes.length * 2, this.length + bytes)),
       );
       larger.set(this.bytes);
       this.bytes = larger;
     }
-    for (let i = start, j = this.length; i < end; i++, j++) this.bytes[j] = source[i];
-    this.length += length;
-    if (this.count === this.ends.length) {
-      const larger = new Uint32Array(this.ends.length * 2);
+    if (this.count + texts > this.ends.length) {
+      const larger = new Uint32Array(Math.max(this.ends.length * 2, this.count + texts));
       larger.set(this.ends);
       this.ends = larger;
     }
-    const id = this.count++;
-    this.ends[id] = this.length;
-    return id;
   }
 
   private refill(size: number): void {
