@@ -58,9 +58,14 @@ describe('a package list', () => {
   });
   it('of a system leaves out what was never installed, and marks what only left its configuration', () => {
     const text =
-      'Package: a\nStatus: install ok installed\nVersion: 1\n\nPackage: b\nStatus: deinstall ok config-files\nVersion: 2\n\nPackage: c\nStatus: purge ok not-installed\n';
+      'Package: a\nStatus: install ok installed\nVersion: 1\n\nPackage: b\nStatus: deinstall ok config-files\nVersion: 2\n\nPackage: c\nStatus: purge ok not-installed\n\nPackage: d\nVersion: 3\n\nPackage: e\nStatus: purge ok not-installed\nVersion: 4\n\nPackage: f\nVersion: 5\n\n';
     const { rows, issues } = rowsOf(text, 'status');
-    expect(rows.map(({ name, removed }) => `${name} ${removed}`)).toEqual(['a false', 'b true']);
+    expect(rows.map(({ name, removed }) => `${name} ${removed}`)).toEqual([
+      'a false',
+      'b true',
+      'd false',
+      'f false',
+    ]);
     expect(issues).toEqual([]);
   });
   it('is the same however the bytes are cut', () => {

@@ -37,6 +37,8 @@ const FIELDS: readonly { name: string; column: number; roles: readonly ListRole[
   { name: 'provides', column: COLUMN_NUMBERS.provides, roles: ['status'] },
 ];
 
+/** What is always read: without it no package is told. */
+const NEEDED: readonly number[] = [NAME, VERSION, STATUS];
 /** The columns that are read for printing. */
 const PLAIN: readonly number[] = [NAME, VERSION, COLUMN_NUMBERS.architecture];
 
@@ -59,8 +61,8 @@ export function parseDebPackages(bytes: Uint8Array, role: ListRole, where: strin
 
 /**
  * Reads a package list piece by piece, as it comes from a file or a decompressor. The pieces may be cut
- * anywhere; `push` keeps nothing of a piece but the start of its last, incomplete line. Columns that are not named stay empty:
- * a list of names and versions is read in less time.
+ * anywhere; `push` keeps nothing of a piece but the start of its last, incomplete line. Columns that are not named, but for name and
+ * version, stay empty: such a list is read in less time.
  */
 export class DebPackagesReader {
   private readonly builder = new PackageColumnsBuilder('deb');
@@ -96,7 +98,7 @@ export class DebPackagesReader {
   ) {
     const read = FIELDS.filter(
       ({ roles, column }) =>
-        roles.includes(role) && (column === STATUS || columns.includes(COLUMN_NAMES[column])),
+        roles.includes(role) && (NEEDED.includes(column) || columns.includes(COLUMN_NAMES[column])),
     );
     this.names = read.map(({ name }) => new TextEncoder().encode(name));
     this.columns = read.map(({ column }) => column);
