@@ -5,7 +5,7 @@
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
 import { applyDiff } from '../core/catalogue/applyDiff.ts';
-import { catalogueOfPages, catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
+import { CatalogueBuilder, catalogueOfRecords } from '../core/catalogue/wholeCatalogue.ts';
 import { stepHistory } from '../core/catalogue/history.ts';
 import type { Edit, History, HistoryStep } from '../core/catalogue/edit.ts';
 import { allRecords } from '../core/catalogue/allRecords.ts';
@@ -188,18 +188,24 @@ async function readPages(
 ): Promise<{ catalogue: Catalogue; whole: boolean }> {
   const isCurrent = isOfNow(head.versions);
   const missing = new Map<string, number>();
-  const pages = await Promise.all(
-    Object.entries(head.pages).map(async ([slot, entry]) => {
-      const [kind, index] = slot.split('/');
-      const page = await openItem<AnyRecord[]>(await store.get(entry.key));
-      if (page?.sum === entry.sum)
-        return { kind: kind as KindName, index: Number(index), records: page.value };
-      missing.set(kind, (missing.get(kind) ?? 0) + entry.records);
-      return { kind: kind as KindName, index: Number(index), records: [] };
-    }),
-  );
+  const opening = Object.entries(head.pages).map(async ([slot, entry]) => {
+    const [kind, index] = slot.split('/');
+    const page = await openItem<AnyRecord[]>(await store.get(entry.key));
+    const isWhole = page?.sum === entry.sum;
+    if (!isWhole) missing.set(kind, (missing.get(kind) ?? 0) + entry.records);
+    return { kind: kind as KindName, index: Number(index), records: isWhole ? page.value : [] };
+  });
+  void Promise.allSettled(opening); // one that fails before its turn is not overlooked: it fails then
+  // Each is put in while it is still at hand and the next ones are being read.
+  const builder = new CatalogueBuilder();
+  const pages: Awaited<(typeof opening)[number]>[] = [];
+  for (const each of opening) {
+    const page = await each;
+    pages.push(page);
+    if (isCurrent && missing.size === 0) builder.addPage(page.kind, page.index, page.records);
+  }
   // What this program wrote and the checksums vouch for was valid when it was written.
-  if (missing.size === 0 && isCurrent) return { catalogue: catalogueOfPages(pages), whole: true };
+  if (isCurrent && missing.size === 0) return { catalogue: builder.finish(), whole: true };
   for (const [kind, count] of missing)
     damage.push(createIssue('damage', 'storage.pageMissing', 'storage', { count, kind }));
   const records: AnyRecord[] = [];

@@ -20,7 +20,7 @@ import { applyDiff } from './applyDiff.ts';
 import { diffOfRemoval, diffOfRenaming } from './removal.ts';
 import { createEdition } from './edition.ts';
 import { mendReferences } from './mendReferences.ts';
-import { catalogueOfPages, catalogueOfRecords } from './wholeCatalogue.ts';
+import { CatalogueBuilder, catalogueOfRecords } from './wholeCatalogue.ts';
 import { createQuestion } from './question.ts';
 import { KIND_NAMES, RECORD_KINDS, type AnyRecord } from './recordKinds.ts';
 import { referencesOf } from './kindOf.ts';
@@ -204,14 +204,10 @@ describe('a catalogue made at once', () => {
           pointers: [...of.pointers.entries()].map(([id, set]) => [id, [...set].sort()]).sort(),
         });
         expect(content(catalogueOfRecords(records))).toEqual(content(one));
-        const pages = KIND_NAMES.flatMap((kind) =>
-          one.records[kind].pages.map((page, index) => ({
-            kind,
-            index,
-            records: [...page.values()] as AnyRecord[],
-          })),
-        );
-        expect(content(catalogueOfPages(pages))).toEqual(content(one));
+        const builder = new CatalogueBuilder();
+        for (const kind of KIND_NAMES)
+          one.records[kind].pages.forEach((page, index) => builder.addPage(kind, index, [...page.values()]));
+        expect(content(builder.finish())).toEqual(content(one));
       }),
     );
   });

@@ -17,19 +17,6 @@ export function catalogueOfRecords(all: Iterable<AnyRecord>): Catalogue {
   return builder.finish();
 }
 
-/** The catalogue of pages as they were stored: kind and number of each, and its records. */
-export function catalogueOfPages(
-  stored: Iterable<{
-    readonly kind: KindName;
-    readonly index: number;
-    readonly records: readonly AnyRecord[];
-  }>,
-): Catalogue {
-  const builder = new CatalogueBuilder();
-  for (const { kind, index, records } of stored) builder.addPage(kind, index, records);
-  return builder.finish();
-}
-
 const emptyPages = <V>() => Array.from({ length: PAGE_COUNT }, () => new Map<RecordId, V>());
 
 /** A catalogue that is put together as its records come. */
@@ -37,16 +24,16 @@ export class CatalogueBuilder {
   readonly #pages = new Map<KindName, Map<RecordId, AnyRecord>[]>(
     KIND_NAMES.map((kind) => [kind, emptyPages()]),
   );
-  /** Lists are filled much faster than sets; the first edit that concerns one makes a set of it. */
-  readonly #pointers = new Map<RecordId, Map<KindName, RecordId[]>>();
-  #from!: AnyRecord;
+  /** Of each kind the ids it names, and by which records. Lists are filled much faster than sets; the first edit makes a set of one. */
+  readonly #pointers = new Map<KindName, Map<RecordId, RecordId[]>>(
+    KIND_NAMES.map((kind) => [kind, new Map()]),
+  );
+  #from: RecordId = '';
+  #named = new Map<RecordId, RecordId[]>();
   readonly #point = (to: RecordId): void => {
-    const { id, kind } = this.#from;
-    let groups = this.#pointers.get(to);
-    if (!groups) this.#pointers.set(to, (groups = new Map()));
-    const group = groups.get(kind);
-    if (!group) groups.set(kind, [id]);
-    else if (group[group.length - 1] !== id) group.push(id);
+    const group = this.#named.get(to);
+    if (!group) this.#named.set(to, [this.#from]);
+    else if (group[group.length - 1] !== this.#from) group.push(this.#from);
   };
 
   /** Adds a record with an id that was not added before. */
@@ -57,20 +44,31 @@ export class CatalogueBuilder {
 
   /** Adds a page as it was stored. */
   addPage(kind: KindName, index: number, records: readonly AnyRecord[]): void {
-    this.#pages.get(kind)![index] = new Map(records.map((record) => [record.id, record]));
-    for (const record of records) this.#pointFrom(record);
+    const page = new Map<RecordId, AnyRecord>();
+    for (const record of records) {
+      page.set(record.id, record);
+      this.#pointFrom(record);
+    }
+    this.#pages.get(kind)![index] = page;
   }
 
   #pointFrom(record: AnyRecord): void {
-    this.#from = record;
+    this.#from = record.id;
+    this.#named = this.#pointers.get(record.kind)!;
     visitMentions(record, RECORD_KINDS[record.kind].references, this.#point);
   }
 
   /** The catalogue; the builder cannot be used afterwards. */
   finish(): Catalogue {
     const pointed = emptyPages<PointerGroups>();
-    for (const [id, groups] of this.#pointers)
-      pointed[hashKey(id) % PAGE_COUNT].set(id, new PointerGroups(groups));
+    const groups = new Map<RecordId, [KindName, RecordId[]][]>();
+    for (const [kind, named] of this.#pointers)
+      for (const [id, group] of named) {
+        const others = groups.get(id);
+        if (others) others.push([kind, group]);
+        else groups.set(id, [[kind, group]]);
+      }
+    for (const [id, all] of groups) pointed[hashKey(id) % PAGE_COUNT].set(id, new PointerGroups(all));
     const records = Object.fromEntries([...this.#pages].map(([kind, all]) => [kind, pagedMapOf(all)]));
     return { records: records as unknown as Catalogue['records'], pointers: pagedMapOf(pointed) };
   }

@@ -6,9 +6,11 @@
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, UNKNOWN_LIFE, type Life } from './life.ts';
+import { releasesOf } from './releases.ts';
 import { standpointOf, type Footing, type Standpoint } from './standpoint.ts';
 import { type DatedEvent, inOrder, type LineageEvent } from './event.ts';
 
@@ -20,9 +22,10 @@ export const unknownLives: LifeOf = () => UNKNOWN_LIFE;
 /** All events of a distribution, oldest first. */
 export function eventsOf(catalogue: Catalogue, id: RecordId, life: Life): DatedEvent[] {
   const events: DatedEvent[] = [];
-  let before = standpointOf(catalogue, id, -Infinity, life);
-  for (const [day, when] of datesOf(catalogue, id, life)) {
-    const after = standpointOf(catalogue, id, day, life);
+  const releases = releasesOf(catalogue, id);
+  let before = standpointOf(catalogue, id, -Infinity, life, releases);
+  for (const [day, when] of datesOf(catalogue, id, life, releases)) {
+    const after = standpointOf(catalogue, id, day, life, releases);
     events.push(...diffStandpoints(id, before, after).map((event) => ({ ...event, day, when })));
     before = after;
   }
@@ -39,14 +42,18 @@ export function lineageEvents(catalogue: Catalogue, lifeOf = unknownLives): Date
 }
 
 /** The days on which something may change for a distribution, with the dates as recorded; in order. */
-function datesOf(catalogue: Catalogue, id: RecordId, life: Life): [number, string][] {
+function datesOf(
+  catalogue: Catalogue,
+  id: RecordId,
+  life: Life,
+  releases: readonly Release[],
+): [number, string][] {
   const dates = new Map<number, string>();
   const add = (day: number | undefined, when: string | undefined) => {
     if (day !== undefined && Number.isFinite(day) && !dates.has(day)) dates.set(day, when ?? '');
   };
   if (life.since) add(boundsOf(life.since)?.first, life.since);
   for (const { from, when } of life.standings) add(from, when);
-  const releases = recordsBelongingTo(catalogue, id, 'release');
   const editions = recordsBelongingTo(catalogue, id, 'edition');
   for (const { date } of releases) if (date) add(boundsOf(date)?.first, date);
   for (const at of [id, ...[...releases, ...editions].map((record) => record.id)])

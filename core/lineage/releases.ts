@@ -21,11 +21,15 @@ export function editionsOf(catalogue: Catalogue, distribution: RecordId): Editio
 }
 
 /** The releases of a distribution, newest first; undated ones last, then by version text. */
-export function releasesOf(catalogue: Catalogue, distribution: RecordId) {
-  const key = (date: string | undefined) => (date ? (boundsOf(date)?.last ?? -Infinity) : -Infinity);
-  return recordsBelongingTo(catalogue, distribution, 'release').sort(
-    (a, b) => key(b.date) - key(a.date) || b.version.localeCompare(a.version, 'en', { numeric: true }),
-  );
+export function releasesOf(catalogue: Catalogue, distribution: RecordId): Release[] {
+  return recordsBelongingTo(catalogue, distribution, 'release')
+    .map((release) => ({ release, last: boundsOf(release.date ?? '')?.last ?? -Infinity }))
+    .sort((a, b) =>
+      a.last === b.last
+        ? b.release.version.localeCompare(a.release.version, 'en', { numeric: true })
+        : b.last - a.last,
+    )
+    .map(({ release }) => release);
 }
 
 /**
@@ -43,9 +47,12 @@ export function currentRelease(
 
 /** The releases of a distribution that are out on a day, newest first; those without a date count as out. */
 export function publishedBy(catalogue: Catalogue, distribution: RecordId, day: number): Release[] {
-  return releasesOf(catalogue, distribution).filter(
-    ({ date }) => !date || (boundsOf(date)?.first ?? -Infinity) <= day,
-  );
+  return outOn(releasesOf(catalogue, distribution), day);
+}
+
+/** Those of some releases that are out on a day; those without a date count as out. */
+export function outOn(releases: readonly Release[], day: number): Release[] {
+  return releases.filter(({ date }) => !date || (boundsOf(date)?.first ?? -Infinity) <= day);
 }
 
 /** True for a release of some of the editions only, each with a base of its own. */

@@ -6,8 +6,9 @@ import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import type { Release } from '../catalogue/release.ts';
 import { unitsOf, type Unit } from './bases.ts';
-import { currentRelease, distributionOf, editionsOf, publishedBy } from './releases.ts';
+import { currentRelease, distributionOf, editionsOf, outOn, releasesOf } from './releases.ts';
 import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, standingOn, type Life } from './life.ts';
 
@@ -46,11 +47,17 @@ export interface Standpoint {
 
 const ABSENT: Standpoint = { placing: 'absent', standing: '', footings: [], editions: [] };
 
-/** Where a distribution stands on a day. */
-export function standpointOf(catalogue: Catalogue, id: RecordId, day: number, life: Life): Standpoint {
+/** Where a distribution stands on a day. Whoever asks of many days gives its releases (releasesOf). */
+export function standpointOf(
+  catalogue: Catalogue,
+  id: RecordId,
+  day: number,
+  life: Life,
+  releases: readonly Release[] = releasesOf(catalogue, id),
+): Standpoint {
   if (day < life.begins) return ABSENT;
   const standing = standingOn(life, day);
-  const units = unitsOf(catalogue, id, publishedBy(catalogue, id, day), day);
+  const units = unitsOf(catalogue, id, outOn(releases, day), day);
   // Where some edition has a base of its own, the current release speaks for the others; else none speaks before another.
   const isApart = units.some(({ links }) =>
     links.some(({ derivative }) => derivative.startsWith('edition:')),
