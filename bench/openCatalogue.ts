@@ -9,7 +9,7 @@ import { largestCatalogue } from '../testing/largestCatalogue.ts';
 
 const ROUNDS = 5;
 /** How many times JSON.parse of the export opening may take, and all of an import until it is shown. */
-const LIMIT = 5;
+const LIMIT = 6;
 const IMPORT_LIMIT = 16;
 
 /** The time between two marks that the page sets: when it begins to open a catalogue, and when it has it. */
@@ -18,12 +18,13 @@ const OPENED = `(() => {
   return at('catalogue opened') - at('catalogue opening');
 })()`;
 
-/** The time that JSON.parse of the export takes. */
+/** The time that JSON.parse of the export takes in the same page. */
 const PARSED = `(async () => {
   const text = await (await fetch('/large.json')).text();
   const start = performance.now();
-  JSON.parse(text);
-  return performance.now() - start;
+  const parsed = JSON.parse(text);
+  const time = performance.now() - start;
+  return parsed.records.length > 0 ? time : NaN;
 })()`;
 
 export async function openCatalogueBench(): Promise<BenchResult[]> {

@@ -7,7 +7,6 @@ import { kindOf, referencesOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
 import { type Diff, diffOfRecords } from './diff.ts';
 import { handOnEntered } from './entered.ts';
-import { NO_POINTERS } from './pointerGroups.ts';
 import { equalRecords } from './equalRecords.ts';
 
 /**
@@ -67,11 +66,7 @@ function applied(catalogue: Catalogue, diff: Diff): Catalogue {
   for (const [kind, changes] of byKind) records[kind] = records[kind].with(changes);
   const after: Catalogue = {
     records: records as unknown as Catalogue['records'],
-    pointers: catalogue.pointers.with(
-      [...pointers].map(
-        ([id, changes]) => [id, (catalogue.pointers.get(id) ?? NO_POINTERS).with(changes)] as const,
-      ),
-    ),
+    pointers: catalogue.pointers.with(pointers),
   };
   handOnEntered(catalogue, after, Object.values(diff.added));
   return after;

@@ -1,4 +1,5 @@
 import { valueOf } from '../../testing/catalogues.ts';
+import { pointersOf } from '../../testing/pointers.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findRecord, recordsOf, type Catalogue } from './catalogue.ts';
@@ -39,10 +40,6 @@ function content(catalogue: Catalogue): Record<string, AnyRecord> {
   return Object.fromEntries(
     KIND_NAMES.flatMap((kind) => [...recordsOf(catalogue, kind)].map((record) => [record.id, record])),
   );
-}
-/** Pointers as they follow from the records, computed from scratch. */
-function pointersOf(catalogue: Catalogue): Record<string, string[]> {
-  return Object.fromEntries([...catalogue.pointers.entries()].map(([id, set]) => [id, [...set].sort()]));
 }
 const build = (records: readonly AnyRecord[]) => withRecords(createCatalogue(), records);
 

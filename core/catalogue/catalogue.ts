@@ -3,7 +3,7 @@
  * It changes only by diffs (diff.ts); everything that saves, undoes or compares rests on that.
  */
 import type { PagedMap } from './pagedMap.ts';
-import type { PointerGroups } from './pointerGroups.ts';
+import type { PointerIndex } from './pointerIndex.ts';
 import type { AnyRecord, KindName, RecordTypes } from './recordKinds.ts';
 import { findKindOf } from './kindOf.ts';
 import type { RecordId } from './recordId.ts';
@@ -11,8 +11,7 @@ import type { RecordId } from './recordId.ts';
 /** All records of one analyst, by kind, and who names whom. */
 export interface Catalogue {
   readonly records: { readonly [K in KindName]: PagedMap<RecordTypes[K]> };
-  /** For each id that is named, the ids of the records that point to it. */
-  readonly pointers: PagedMap<PointerGroups>;
+  readonly pointers: PointerIndex;
 }
 
 /** The record with this id, of whatever kind, or undefined, also for a text that is no id. */

@@ -10,8 +10,11 @@ import type { RecordId } from './recordId.ts';
  */
 export function changedIds(from: Catalogue, to: Catalogue): Set<RecordId> {
   const changed = new Set<RecordId>();
-  for (const kind of KIND_NAMES) addChanged(changed, from.records[kind], to.records[kind]);
-  addChanged(changed, from.pointers, to.pointers);
+  for (const kind of KIND_NAMES) {
+    addChanged(changed, from.records[kind], to.records[kind]);
+    if (!to.pointers.sharesKind(from.pointers, kind))
+      addChanged(changed, from.pointers.named(kind), to.pointers.named(kind));
+  }
   return changed;
 }
 

@@ -33,7 +33,7 @@ function danglingIssues(catalogue: Catalogue, diff: Diff): Issue[] {
       if (!there) issues.push(createIssue('error', 'record.dangling', record.id, { target, field }));
     }
   for (const id of Object.keys(diff.removed))
-    for (const by of catalogue.pointers.get(id) ?? [])
+    for (const by of catalogue.pointers.all(id))
       if (!(by in diff.removed) && !(by in diff.changed))
         issues.push(createIssue('error', 'record.needed', id, { by }));
   return issues;

@@ -1,13 +1,13 @@
 /** The empty catalogue. */
-import { createPagedMap } from './pagedMap.ts';
-import { KIND_NAMES } from './recordKinds.ts';
 import type { Catalogue } from './catalogue.ts';
-
-/** Pages per kind: about 3,000 records a page at 200,000 readings, and few writes for a small catalogue. */
-export const PAGE_COUNT = 64;
+import { createPagedMap, PAGE_COUNT, type PagedMap } from './pagedMap.ts';
+import { PointerIndex } from './pointerIndex.ts';
+import { KIND_NAMES, type AnyRecord, type KindName } from './recordKinds.ts';
 
 /** A catalogue without any record. */
 export function createCatalogue(): Catalogue {
-  const records = Object.fromEntries(KIND_NAMES.map((kind) => [kind, createPagedMap(PAGE_COUNT)]));
-  return { records: records as unknown as Catalogue['records'], pointers: createPagedMap(PAGE_COUNT) };
+  const records = Object.fromEntries(
+    KIND_NAMES.map((kind) => [kind, createPagedMap<AnyRecord>(PAGE_COUNT)]),
+  ) as Record<KindName, PagedMap<AnyRecord>>;
+  return { records: records as unknown as Catalogue['records'], pointers: PointerIndex.ofRecords(records) };
 }

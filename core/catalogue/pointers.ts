@@ -11,7 +11,7 @@ export function recordsPointingTo<K extends KindName>(
   kind: K,
 ): RecordTypes[K][] {
   const records = catalogue.records[kind];
-  return Array.from(catalogue.pointers.get(id)?.of(kind) ?? [], (pointer) => records.get(pointer)!);
+  return Array.from(catalogue.pointers.of(id, kind), (pointer) => records.get(pointer)!);
 }
 
 /** The records of a kind that are about an id: those that it is the subject of. */

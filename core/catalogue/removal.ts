@@ -17,7 +17,7 @@ export function diffOfRemoval(catalogue: Catalogue, ids: Iterable<RecordId>): Di
   for (let id = queue.pop(); id !== undefined; id = queue.pop()) {
     if (gone.has(id)) continue;
     gone.add(id);
-    for (const pointer of catalogue.pointers.get(id) ?? []) {
+    for (const pointer of catalogue.pointers.all(id)) {
       if (gone.has(pointer)) continue;
       const record = findRecord(catalogue, pointer)!;
       if (withoutMentions(record, referenceTableOf(record), (each) => gone.has(each))) touched.add(pointer);
@@ -43,7 +43,7 @@ export function diffOfRenaming(catalogue: Catalogue, renamed: ReadonlyMap<Record
     const record = findRecord(catalogue, id);
     if (!record || id === next) continue;
     remove.push(id);
-    for (const each of [id, ...(catalogue.pointers.get(id) ?? [])]) {
+    for (const each of [id, ...catalogue.pointers.all(id)]) {
       const named = findRecord(catalogue, each)!;
       const after = withRenamedMentions(named, referenceTableOf(named), idNow);
       put.set(idNow(each), { ...after, id: idNow(each) } as AnyRecord);

@@ -26,7 +26,7 @@ export function familyPart(
     ({ id, kind }) => kind !== 'distribution' || members.has(id),
   );
   const alone = catalogueOfRecords(mendReferences(inside).records);
-  const isCited = (id: RecordId) => [...(alone.pointers.get(id) ?? [])].length > 0;
+  const isCited = (id: RecordId) => !alone.pointers.all(id).next().done;
   // Nothing names a source that is not cited: without it the others are whole.
   const part = catalogueOfRecords(
     [...allRecords(alone)].filter(({ id, kind }) => kind !== 'source' || isCited(id)),

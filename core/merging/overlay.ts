@@ -58,7 +58,7 @@ export class Overlay {
   *inDoubt(): IterableIterator<AnyRecord> {
     yield* this.#put.values();
     for (const id of this.#removed)
-      for (const pointer of this.under.pointers.get(id) ?? []) {
+      for (const pointer of this.under.pointers.all(id)) {
         const record = this.#put.has(pointer) ? undefined : this.get(pointer);
         if (record) yield record;
       }
@@ -89,7 +89,7 @@ export class Overlay {
       }
       this.delete(id);
       freed.delete(id);
-      queue.push(...(pointers.get(id) ?? []), ...(this.under.pointers.get(id) ?? []));
+      queue.push(...(pointers.get(id) ?? []), ...this.under.pointers.all(id));
     }
     return [...freed];
   }

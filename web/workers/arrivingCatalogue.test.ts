@@ -1,6 +1,7 @@
 /** A catalogue that arrives in parts is the one that was sent, also when it is begun anew. */
 import { describe, expect, it } from 'vitest';
 import { largestCatalogue } from '../../testing/largestCatalogue.ts';
+import { pointersOf } from '../../testing/pointers.ts';
 import { allRecords } from '../../core/catalogue/allRecords.ts';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
 import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
@@ -19,7 +20,7 @@ const END: CatalogueAnswer = { type: 'read', packages: new Map(), issues: [] };
 /** Records, and who names whom, in an order of their own. */
 const contentOf = (of: Catalogue) => ({
   records: [...allRecords(of)].sort((a, b) => (a.id < b.id ? -1 : 1)),
-  pointers: [...of.pointers.entries()].map(([id, ids]) => [id, [...ids].sort()]).sort(),
+  pointers: pointersOf(of),
 });
 
 function heard(...answers: readonly CatalogueAnswer[]): Catalogue {
