@@ -42,7 +42,7 @@ export function sideDocument(document: SideDocument, illustration?: Illustration
       ...partOf('outcome', 'Outcome', [
         ...listBlock([
           ...outcomes.map((outcome) => ({ text: wordOutcome(compared, outcome) })),
-          ...[...new Set(said.bias)].map((bias) => ({ text: `Disclosed: ${bias}` })),
+          ...said.bias.map((bias) => ({ text: `Disclosed: ${bias}` })),
         ]),
       ]),
       ...(illustration

@@ -62,6 +62,14 @@ describe('tour 4', () => {
   const sides = [{ id: 'release:stennock-12' }, { id: 'release:yarrowby-3' }];
   const compared = compareSides(catalogue, sides, firstDayOf('2026-11-20'));
   const said = saidOfSides(catalogue, compared);
+  it('tells what was disclosed once, however many judgements say it', () => {
+    const biased = [...catalogue.records.assessment.values()].filter(({ bias }) => bias);
+    expect(biased).not.toEqual([]);
+    const again = biased.map((one) => ({ ...one, id: `${one.id}-again` }));
+    const { bias } = saidOfSides(withRecords(catalogue, again), compared);
+    expect(bias).toEqual(said.bias);
+    expect(bias).not.toEqual([]);
+  });
   it('has every word on the point that it is about', () => {
     expect(Object.fromEntries(said.words.map(({ label, point }) => [label, point]))).toEqual({
       maker: 'identity.maker',

@@ -42,6 +42,7 @@ export interface SaidOfSides {
   readonly mustHaves: readonly MustHave[];
   /** For whom, in the order in which they were named. */
   readonly audiences: readonly string[];
+  /** What was disclosed, each once. */
   readonly bias: readonly string[];
 }
 
@@ -88,7 +89,7 @@ export function saidOfSides(catalogue: Catalogue, compared: Compared, kept?: Sid
     words,
     mustHaves,
     audiences: distinctAudiences(named),
-    bias: [kept?.bias ?? '', ...judged.flat().map(({ bias }) => bias)].filter(Boolean),
+    bias: [...new Set([kept?.bias ?? '', ...judged.flat().map(({ bias }) => bias)])].filter(Boolean),
   };
 }
 
