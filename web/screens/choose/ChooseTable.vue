@@ -35,6 +35,14 @@ const ruleOf = (at: number) => {
   return rule ? formatRule(props.catalogue, rule) : 'by hand, or by judgements';
 };
 const MET = { yes: 'met', no: 'not met', 'not known': 'not known' } as const;
+/** What is said beside whether a must-have is met: nothing that it says already. */
+const besideMet = ({ text: label, met, score: own }: Ranked['mustHaves'][number]) => {
+  const source = wordScoreSource(
+    own,
+    props.ranking.purpose.mustHaves.find((must) => must.text === label)?.rule?.key,
+  );
+  return source === MET[met] ? '' : source;
+};
 </script>
 
 <template>
@@ -86,12 +94,14 @@ const MET = { yes: 'met', no: 'not met', 'not known': 'not known' } as const;
               }}{{ each.known < 0.995 ? `, ${Math.round(each.known * 100)} % known` : '' }}</span
             >
           </td>
-          <td v-for="{ text: label, met, score: own } in each.mustHaves" :key="`m ${label}`">
-            <button class="cell" :class="met.replace(' ', '-')" @click="edit($event, each, label, own)">
-              <strong>{{ MET[met] }}</strong>
-              <span class="small soft">{{
-                wordScoreSource(own, ranking.purpose.mustHaves.find((must) => must.text === label)?.rule?.key)
-              }}</span>
+          <td v-for="must in each.mustHaves" :key="`m ${must.text}`">
+            <button
+              class="cell"
+              :class="must.met.replace(' ', '-')"
+              @click="edit($event, each, must.text, must.score)"
+            >
+              <strong>{{ MET[must.met] }}</strong>
+              <span class="small soft">{{ besideMet(must) }}</span>
             </button>
           </td>
           <td v-for="(own, at) in each.scores" :key="ranking.purpose.criteria[at].name">
