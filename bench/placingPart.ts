@@ -33,9 +33,11 @@ function unpack(bytes: Uint8Array): PackageColumns {
   return list.value;
 }
 
+/** A system of some packages of a list, in their order there, as dpkg keeps its database. */
 function drawSystem(list: PackageColumns): PackageColumns {
   const random = createRandom(17);
-  const rows = Array.from({ length: 2500 }, () => packageRow(list, random.below(list.size)));
+  const drawn = Array.from({ length: 2500 }, () => random.below(list.size)).sort((a, b) => a - b);
+  const rows = drawn.map((row) => packageRow(list, row));
   return createPackageColumns('deb', new Map(rows.map((row) => [row.name, row])).values());
 }
 
