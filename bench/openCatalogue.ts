@@ -10,7 +10,7 @@ import { largestCatalogue } from '../testing/largestCatalogue.ts';
 const ROUNDS = 5;
 /** How many times JSON.parse of the export opening may take, and all of an import until it is shown. */
 const LIMIT = 6;
-const IMPORT_LIMIT = 16;
+const IMPORT_LIMIT = 22;
 
 /** The time between two marks that the page sets: when it begins to open a catalogue, and when it has it. */
 const OPENED = `(() => {

@@ -2,17 +2,16 @@
  * Placing: the trial of simulated derivatives as a table, and the whole way from indexes to an answer against one
  * grep-dctrl pass over one of them, from text and from stored snapshots.
  */
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { parseDebPackages } from '../core/formats/debPackages.ts';
 import { packColumns } from '../core/packages/packSnapshot.ts';
 import { createRandom } from '../sample/random.ts';
 import { KINDS } from '../testing/derivatives.ts';
 import { runPlacingTrial, type Tally } from '../testing/placingTrial.ts';
 import { needs, type BenchResult } from './compare.ts';
+import { partInItsOwnProcess } from './ownProcess.ts';
 import type { PlacingPart } from './placingPart.ts';
 import { largestIndex, plainBytes } from './readIndex.ts';
 
@@ -69,7 +68,7 @@ export async function placingSpeedBench(): Promise<BenchResult[]> {
     );
     const what = `five indexes of ${packages} packages to a placed answer, against one grep-dctrl pass over one`;
     const [fromText, fromStore] = (['text', 'stored'] as const).map((mode) =>
-      partInItsOwnProcess(mode, folder),
+      partInItsOwnProcess<PlacingPart>('placingPart.ts', mode, folder, ...SUITES),
     );
     return [
       { name: `From the text of ${what}`, ...fromText.times, limit: 4 },
@@ -86,13 +85,4 @@ export async function placingSpeedBench(): Promise<BenchResult[]> {
   } finally {
     rmSync(folder, { recursive: true });
   }
-}
-
-function partInItsOwnProcess(mode: 'text' | 'stored', folder: string): PlacingPart {
-  const script = fileURLToPath(new URL('../scripts/run.mjs', import.meta.url));
-  const part = fileURLToPath(new URL('placingPart.ts', import.meta.url));
-  const output = execFileSync(process.execPath, [script, part, mode, folder, ...SUITES], {
-    encoding: 'utf8',
-  });
-  return JSON.parse(output.trim().split('\n').at(-1)!) as PlacingPart;
 }

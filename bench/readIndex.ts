@@ -3,13 +3,14 @@ import { execFileSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readFiles } from '../core/capture/readFiles.ts';
 import { concatBytes } from '../core/formats/byteStream.ts';
 import { decompress, isCompression } from '../core/formats/compression/decompress.ts';
 import { recogniseFormat } from '../core/formats/recognise.ts';
 import { inputFiles } from '../cli/readPath.ts';
 import { openBrowser, startServer } from '../e2e/browser.ts';
-import { compareInTurn, median, needs, type BenchResult } from './compare.ts';
+import { median, needs, type BenchResult } from './compare.ts';
+import { partInItsOwnProcess } from './ownProcess.ts';
+import type { ReadIndexPart } from './readIndexPart.ts';
 
 const LISTS = '/var/lib/apt/lists';
 
@@ -61,14 +62,7 @@ export async function withPlainIndex(
 
 export function readIndexBench(): Promise<BenchResult[]> {
   return withPlainIndex(async (plain) => {
-    let packages = 0;
-    const ours = async () => {
-      const [{ content }] = await readFiles(await inputFiles(plain));
-      packages = content?.type === 'packages' ? content.list.packages.size : 0;
-    };
-    const theirs = () =>
-      void execFileSync('grep-dctrl', ['-n', '-s', 'Package,Version', '', plain], { maxBuffer: 1 << 29 });
-    const times = await compareInTurn(11, ours, theirs);
+    const { times, packages } = partInItsOwnProcess<ReadIndexPart>('readIndexPart.ts', plain);
     const megabytes = (statSync(plain).size / 1e6).toFixed(0);
     return [
       {

@@ -37,7 +37,7 @@ export async function snapshotBench(): Promise<BenchResult[]> {
     {
       name: `Loading a stored snapshot of ${list.size} packages, texts decoded, against parsing its index`,
       ...times,
-      limit: 0.1,
+      limit: 0.2,
     },
     {
       name: `Bytes of ${DAYS} daily snapshots (${DAILY * 100} % of the packages change a day) against one`,
