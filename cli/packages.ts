@@ -35,13 +35,19 @@ function linesOf({ size, table: { bytes, ends }, columns }: PackageColumns): Uin
       length += ends[text] - (text ? ends[text - 1] : 0);
     }
   const lines = new Uint8Array(length);
+  const last = cells.length - 1;
   let at = 0;
-  for (let row = 0; row < size; row++) {
-    for (let column = 0; column < cells.length; column++) {
+  for (let row = 0; row < size; row++)
+    for (let column = 0; column <= last; column++) {
       const text = cells[column][row];
-      for (let from = text ? ends[text - 1] : 0; from < ends[text]; from++) lines[at++] = bytes[from];
-      lines[at++] = column < cells.length - 1 ? TAB : NEWLINE;
+      at = copy(bytes, text ? ends[text - 1] : 0, ends[text], lines, at);
+      lines[at++] = column < last ? TAB : NEWLINE;
     }
-  }
   return lines;
+}
+
+/** Copies some bytes to a place; gives the place behind them. Apart, since what is called often is compiled sooner than what runs long. */
+function copy(bytes: Uint8Array, from: number, to: number, into: Uint8Array, at: number): number {
+  for (let i = from; i < to; i++) into[at++] = bytes[i];
+  return at;
 }
