@@ -9,6 +9,7 @@ export default defineConfig({
       'cli/**/*.test.ts',
       'collector/**/*.test.ts',
       'sample/**/*.test.ts',
+      'scripts/**/*.test.ts',
       'web/**/*.test.ts',
     ],
     testTimeout: 60_000,
