@@ -76,5 +76,7 @@ export default defineConfig({
     target: 'es2022',
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 1200,
+    // How long plugins take says nothing to whoever starts the program.
+    rolldownOptions: { checks: { bundlerTimings: false } },
   },
 });

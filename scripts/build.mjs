@@ -52,9 +52,12 @@ function staleParts() {
 /** Builds the interface and the command if they are out of date; gives the parts of the sample that are to be made. */
 export async function buildProgram() {
   await ensureInstalled();
-  if (!isFresh('dist/cli/main.cjs', ['core', 'cli', 'collector', 'package-lock.json'])) await buildCommand();
-  if (!isFresh('dist/web/index.html', ['core', 'package-lock.json', 'web', 'workspace', 'vite.config.ts']))
-    run('npx', ['vite', 'build', '--logLevel', 'warn']);
+  const isCommandFresh = isFresh('dist/cli/main.cjs', ['core', 'cli', 'collector', 'package-lock.json']);
+  const ofPage = ['core', 'package-lock.json', 'web', 'workspace', 'vite.config.ts'];
+  const isPageFresh = isFresh('dist/web/index.html', ofPage);
+  if (!isCommandFresh || !isPageFresh) console.error('Building the program …');
+  if (!isCommandFresh) await buildCommand();
+  if (!isPageFresh) run('npx', ['vite', 'build', '--logLevel', 'warn']);
   return staleParts();
 }
 
