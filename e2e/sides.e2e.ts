@@ -69,7 +69,7 @@ describe('of the sample', () => {
     await page.getByLabel('Weight of Themes').fill('0');
     await page.keyboard.press('Tab');
     await expect.poll(() => overall.innerText()).not.toBe(before);
-    expect(query('weights')).toBe('themes:0');
+    await expect.poll(() => query('weights')).toBe('themes:0');
   });
   it('holds the packages next to each other, with search', async () => {
     const { page } = app;
