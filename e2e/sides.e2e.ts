@@ -209,12 +209,14 @@ describe('tour 4', () => {
   it('goes out as Markdown and as a table, and prints without a cut-off column', async () => {
     const { page } = app;
     await open(HERE);
+    await page.getByText(/^Saved/).waitFor(); // this window writes now, and nothing moves any more
     const saved = async (name: string) => {
       await page.getByRole('button', { name: /^Out/ }).click();
-      const [download] = await Promise.all([
-        page.waitForEvent('download'),
-        page.getByRole('button', { name, exact: true }).click(),
-      ]);
+      const item = page.getByRole('button', { name, exact: true });
+      await item.waitFor();
+      const [download] = await Promise.all([page.waitForEvent('download'), item.click()]).catch(() => {
+        throw new Error(`${name} was not saved; the page raised: ${app.errors.join('; ') || 'nothing'}`);
+      });
       return readFileSync((await download.path())!, 'utf8');
     };
     expect(await saved('Markdown')).toContain('| Office | not chosen at install');
