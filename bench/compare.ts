@@ -1,5 +1,5 @@
 /** Measuring in turn: two pieces of work, one after the other, again and again. */
-import { spawnSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 
 /** One measured comparison; `limit` is what was promised, if anything was. */
 export interface BenchResult {
@@ -38,6 +38,11 @@ export async function compareInTurn(
     theirs: median(pairs.map((pair) => pair.theirs)),
     ratio: median(pairs.map((pair) => pair.ours / pair.theirs)),
   };
+}
+
+/** One pass of grep-dctrl over an index, printing names and versions: what reading and placing are measured against. */
+export function passOfGrepDctrl(index: string): void {
+  execFileSync('grep-dctrl', ['-n', '-s', 'Package,Version', '', index], { maxBuffer: 1 << 29 });
 }
 
 /** True if a command is there; says so when it is not. */

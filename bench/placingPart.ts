@@ -1,5 +1,4 @@
 /** One part of the placing bench, in a process of its own: `placingPart.ts text|stored FOLDER NAME …` prints a PlacingPart. */
-import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { inputFiles } from '../cli/readPath.ts';
@@ -10,7 +9,7 @@ import { findBase } from '../core/packages/findBase.ts';
 import { createInstalledSet } from '../core/packages/installedSet.ts';
 import { unpackColumns } from '../core/packages/packSnapshot.ts';
 import { createRandom } from '../sample/random.ts';
-import { compareInTurn } from './compare.ts';
+import { compareInTurn, passOfGrepDctrl } from './compare.ts';
 
 /** What a part measured. */
 export interface PlacingPart {
@@ -57,10 +56,6 @@ async function place(): Promise<void> {
 }
 
 const plain = join(folder, names[0]);
-const times = await compareInTurn(
-  mode === 'text' ? 5 : 15,
-  place,
-  () => void execFileSync('grep-dctrl', ['-n', '-s', 'Package,Version', '', plain], { maxBuffer: 1 << 29 }),
-);
+const times = await compareInTurn(mode === 'text' ? 5 : 15, place, () => passOfGrepDctrl(plain));
 const part: PlacingPart = { times, peak: Math.round(process.resourceUsage().maxRSS / 1024) };
 console.log(JSON.stringify(part));

@@ -1,8 +1,7 @@
 /** The part of the reading bench in a process of its own: `readIndexPart.ts INDEX` prints a ReadIndexPart. */
-import { execFileSync } from 'node:child_process';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { inputFiles } from '../cli/readPath.ts';
-import { compareInTurn } from './compare.ts';
+import { compareInTurn, passOfGrepDctrl } from './compare.ts';
 
 /** What a part measured. */
 export interface ReadIndexPart {
@@ -18,7 +17,7 @@ const times = await compareInTurn(
     const [{ content }] = await readFiles(await inputFiles(index));
     packages = content?.type === 'packages' ? content.list.packages.size : 0;
   },
-  () => void execFileSync('grep-dctrl', ['-n', '-s', 'Package,Version', '', index], { maxBuffer: 1 << 29 }),
+  () => passOfGrepDctrl(index),
 );
 const part: ReadIndexPart = { times, packages };
 console.log(JSON.stringify(part));

@@ -4,7 +4,7 @@ import { defineConfig, type Plugin } from 'vite';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
-/** The commands are part of the program: what would run others as commands is not loaded, which takes longer than all the rest of it. */
+/** The commands are part of the program: what would run others as commands is not loaded, which takes about as long as all the rest of it. */
 const noOtherPrograms: Plugin = {
   name: 'no-other-programs',
   enforce: 'pre',

@@ -214,9 +214,13 @@ describe('tour 4', () => {
       await page.getByRole('button', { name: /^Out/ }).click();
       const item = page.getByRole('button', { name, exact: true });
       await item.waitFor();
-      const [download] = await Promise.all([page.waitForEvent('download'), item.click()]).catch(() => {
-        throw new Error(`${name} was not saved; the page raised: ${app.errors.join('; ') || 'nothing'}`);
-      });
+      const [download] = await Promise.all([page.waitForEvent('download'), item.click()]).catch(
+        (cause: unknown) => {
+          throw new Error(`${name} was not saved; the page raised: ${app.errors.join('; ') || 'nothing'}`, {
+            cause,
+          });
+        },
+      );
       return readFileSync((await download.path())!, 'utf8');
     };
     expect(await saved('Markdown')).toContain('| Office | not chosen at install');

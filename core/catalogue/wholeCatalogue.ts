@@ -8,6 +8,11 @@ import { PointerIndex } from './pointerIndex.ts';
 import { KIND_NAMES, type AnyRecord, type KindName } from './recordKinds.ts';
 import type { RecordId } from './recordId.ts';
 
+/** The catalogue of records by kind. */
+export function catalogueOfKinds(records: Readonly<Record<KindName, PagedMap<AnyRecord>>>): Catalogue {
+  return { records: records as unknown as Catalogue['records'], pointers: PointerIndex.ofRecords(records) };
+}
+
 /** The catalogue of records with different ids. */
 export function catalogueOfRecords(all: Iterable<AnyRecord>): Catalogue {
   const builder = new CatalogueBuilder();
@@ -35,9 +40,7 @@ export class CatalogueBuilder {
 
   /** The catalogue; the builder cannot be used afterwards. */
   finish(): Catalogue {
-    const records = Object.fromEntries(
-      [...this.#pages].map(([kind, all]) => [kind, pagedMapOf(all)]),
-    ) as Record<KindName, PagedMap<AnyRecord>>;
-    return { records: records as unknown as Catalogue['records'], pointers: PointerIndex.ofRecords(records) };
+    const records = [...this.#pages].map(([kind, all]) => [kind, pagedMapOf(all)]);
+    return catalogueOfKinds(Object.fromEntries(records) as Record<KindName, PagedMap<AnyRecord>>);
   }
 }

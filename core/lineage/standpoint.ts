@@ -53,11 +53,11 @@ export function standpointOf(
   id: RecordId,
   day: number,
   life: Life,
-  releases: readonly Release[] = releasesOf(catalogue, id),
+  releases?: readonly Release[],
 ): Standpoint {
   if (day < life.begins) return ABSENT;
   const standing = standingOn(life, day);
-  const units = unitsOf(catalogue, id, outOn(releases, day), day);
+  const units = unitsOf(catalogue, id, outOn(releases ?? releasesOf(catalogue, id), day), day);
   // Where some edition has a base of its own, the current release speaks for the others; else none speaks before another.
   const isApart = units.some(({ links }) =>
     links.some(({ derivative }) => derivative.startsWith('edition:')),
