@@ -74,4 +74,14 @@ export function plateOf(page: Page, name: string): Locator {
   return map.getByRole('button', { name: new RegExp(`^${name}( \\S*\\d\\S*)?,`) });
 }
 
+/** Opens a menu, also one that was closed just now: within 50 ms of that, Vuetify takes no click on its button. */
+export async function openMenu(button: Locator): Promise<void> {
+  const isOpen = async () => (await button.getAttribute('aria-expanded')) === 'true';
+  for (let tries = 0; !(await isOpen()); tries++) {
+    if (tries === 5) throw new Error('The menu does not open.');
+    if (tries > 0) await button.page().waitForTimeout(60);
+    await button.click();
+  }
+}
+
 export type { Browser, Page };

@@ -7,7 +7,7 @@ import { SaxesParser } from 'saxes';
 import type { Download } from 'playwright-core';
 import { afterAll, describe, expect, it } from 'vitest';
 import { openApplication } from './application.ts';
-import { plateOf } from './browser.ts';
+import { openMenu, plateOf } from './browser.ts';
 
 const app = openApplication();
 const { query } = app;
@@ -45,7 +45,7 @@ async function saved(download: Download): Promise<string> {
 }
 async function exported(label: string): Promise<Download> {
   const { page } = app;
-  await page.getByRole('button', { name: 'More' }).click();
+  await openMenu(page.getByRole('button', { name: 'More' }));
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('menuitem').filter({ hasText: label }).click(),

@@ -9,7 +9,7 @@ import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { STENNOCK } from '../testing/tours/stennock.ts';
 import { TypedVisit } from '../testing/tours/typed.ts';
 import { openApplication } from './application.ts';
-import { plateOf } from './browser.ts';
+import { openMenu, plateOf } from './browser.ts';
 
 const app = openApplication();
 const { open, query, undo } = app;
@@ -209,18 +209,12 @@ describe('tour 4', () => {
   it('goes out as Markdown and as a table, and prints without a cut-off column', async () => {
     const { page } = app;
     await open(HERE);
-    await page.getByText(/^Saved/).waitFor(); // this window writes now, and nothing moves any more
     const saved = async (name: string) => {
-      await page.getByRole('button', { name: /^Out/ }).click();
-      const item = page.getByRole('button', { name, exact: true });
-      await item.waitFor();
-      const [download] = await Promise.all([page.waitForEvent('download'), item.click()]).catch(
-        (cause: unknown) => {
-          throw new Error(`${name} was not saved; the page raised: ${app.errors.join('; ') || 'nothing'}`, {
-            cause,
-          });
-        },
-      );
+      await openMenu(page.getByRole('button', { name: /^Out/ }));
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name, exact: true }).click(),
+      ]);
       return readFileSync((await download.path())!, 'utf8');
     };
     expect(await saved('Markdown')).toContain('| Office | not chosen at install');
