@@ -85,5 +85,13 @@ describe('a release calendar', () => {
   it('of a million lines takes the first, and says so', () => {
     const table = readCalendarTable(`version\n${Array.from({ length: 20_000 }, (_, i) => i).join('\n')}`);
     expect([table.lines.length, table.isCut]).toEqual([5000, true]);
+    const blank = `version\n${'1\n\n\n'.repeat(5000)}`;
+    expect([readCalendarTable(blank).lines.length, readCalendarTable(blank).isCut]).toEqual([5000, false]);
+    expect(readCalendarTable(`${blank}2`).isCut).toBe(true);
+  });
+  it('keeps columns without a head, and the numbers of its lines', () => {
+    const { heads, lines } = readCalendarTable('\uFEFF\n\n\tversion\treleased\n\nx; y\t9, 1\t2026-01-01\n');
+    expect(heads).toEqual(['', 'version', 'released']);
+    expect(lines).toEqual([{ where: 'line 5', cells: ['x; y', '9, 1', '2026-01-01'] }]);
   });
 });

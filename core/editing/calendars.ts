@@ -2,7 +2,6 @@
  * Release calendars as tables: columns are mapped by hand (guessed at first), and every line is shown with what would come of it before
  * anything is taken. A date that is known is not changed; an end of support becomes a reading of the source that is cited.
  */
-import Papa from 'papaparse';
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import { createIdSource } from '../catalogue/freshId.ts';
@@ -15,6 +14,7 @@ import { createRelease, type Release } from '../catalogue/release.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { createIssue, type Issue } from '../issue.ts';
 import { SUPPORT_END } from '../judging/support/support.ts';
+import { readCells, type PastedLine } from './pastedTable.ts';
 import { citedSource, type NewSource } from './sources.ts';
 import { createEdit, type Edited } from './labelledEdit.ts';
 
@@ -37,7 +37,7 @@ export type CalendarColumn = (typeof CALENDAR_COLUMNS)[number]['id'];
 /** A table as it was given: heads, and lines of cells. */
 export interface CalendarTable {
   readonly heads: readonly string[];
-  readonly lines: readonly { readonly where: string; readonly cells: readonly string[] }[];
+  readonly lines: readonly PastedLine[];
   /** True where the table had more lines than are taken. */
   readonly isCut: boolean;
 }
@@ -47,17 +47,10 @@ export const MOST_CALENDAR_LINES = 5000;
 
 /** Reads a table (RFC 4180, with commas, semicolons or tabs); its first line holds the heads. Never throws. */
 export function readCalendarTable(text: string): CalendarTable {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), {
-    delimiter: ['\t', ';'].find((sign) => text.split('\n', 1)[0].includes(sign)) ?? ',',
-    preview: MOST_CALENDAR_LINES + 2,
-  });
-  const [heads = [], ...lines] = data.map((cells) => cells.map((cell) => cell.trim()));
+  const [heads, ...lines] = readCells(text, MOST_CALENDAR_LINES + 2);
   return {
-    heads,
-    lines: lines
-      .map((cells, i) => ({ where: `line ${i + 2}`, cells }))
-      .filter(({ cells }) => cells.some(Boolean))
-      .slice(0, MOST_CALENDAR_LINES),
+    heads: heads?.cells ?? [],
+    lines: lines.slice(0, MOST_CALENDAR_LINES),
     isCut: lines.length > MOST_CALENDAR_LINES,
   };
 }

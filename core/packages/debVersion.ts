@@ -8,6 +8,7 @@
  * runs of digits by number, of any length.
  */
 import { isDigit, isLetter } from './characterRuns.ts';
+import { compareEpochs, endOfVersion } from './versionEnds.ts';
 
 const TILDE = 126;
 
@@ -35,12 +36,10 @@ export function compareDebVersions(a: string, b: string): -1 | 0 | 1 {
   if (a === b) return 0;
   const startA = endOfEpoch(a);
   const startB = endOfEpoch(b);
-  if (startA > 0 || startB > 0) {
-    const byEpoch = comparePart(a, 0, Math.max(startA - 1, 0), b, 0, Math.max(startB - 1, 0));
-    if (byEpoch !== 0) return byEpoch;
-  }
-  const hyphenA = lastHyphen(a, startA);
-  const hyphenB = lastHyphen(b, startB);
+  const byEpoch = compareEpochs(a, startA, b, startB);
+  if (byEpoch !== 0) return byEpoch;
+  const hyphenA = endOfVersion(a, startA);
+  const hyphenB = endOfVersion(b, startB);
   const byUpstream = comparePart(a, startA, hyphenA, b, startB, hyphenB);
   if (byUpstream !== 0) return byUpstream;
   return comparePart(
@@ -58,12 +57,6 @@ function endOfEpoch(text: string): number {
   let i = 0;
   while (isDigit(text.charCodeAt(i))) i++;
   return i > 0 && text.charCodeAt(i) === 58 ? i + 1 : 0;
-}
-
-/** The place of the hyphen before the revision, or the end if there is none. */
-function lastHyphen(text: string, start: number): number {
-  for (let i = text.length - 1; i >= start; i--) if (text.charCodeAt(i) === 45) return i;
-  return text.length;
 }
 
 /** The weight of a character among non-digits; the end and digits weigh 0. */

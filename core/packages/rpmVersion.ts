@@ -8,7 +8,7 @@
  */
 import { endOfDigits, endOfLetters, isDigit, isLetter } from './characterRuns.ts';
 import { compareCodes, compareDigits } from './compareRuns.ts';
-import { endOfEpoch, endOfVersion } from './versionEnds.ts';
+import { compareEpochs, endOfEpoch, endOfVersion } from './versionEnds.ts';
 
 const CARET = 94;
 const TILDE = 126;
@@ -21,10 +21,8 @@ export function compareRpmVersions(a: string, b: string): -1 | 0 | 1 {
   if (a === b) return 0;
   const startA = endOfEpoch(a);
   const startB = endOfEpoch(b);
-  if (startA > 0 || startB > 0) {
-    const byEpoch = compareDigits(a, 0, Math.max(startA - 1, 0), b, 0, Math.max(startB - 1, 0));
-    if (byEpoch !== 0) return byEpoch;
-  }
+  const byEpoch = compareEpochs(a, startA, b, startB);
+  if (byEpoch !== 0) return byEpoch;
   const endA = endOfVersion(a, startA);
   const endB = endOfVersion(b, startB);
   const byVersion = compareStretch(a, startA, endA, b, startB, endB);
