@@ -3,16 +3,11 @@
  * lines cross in the two drawings.
  */
 import { execFileSync } from 'node:child_process';
-import { createCatalogue } from '../core/catalogue/createCatalogue.ts';
-import { withRecords } from '../core/catalogue/applyDiff.ts';
-import { firstDayOf } from '../core/catalogue/days.ts';
-import { lineageGraph } from '../core/lineage/lineageGraph.ts';
 import { DETAILS } from '../core/lineage/map/detail.ts';
 import { layoutMap } from '../core/lineage/map/layoutMap.ts';
 import type { MapShape } from '../core/lineage/map/shape.ts';
-import { shapeOf } from '../core/lineage/map/shapeOf.ts';
 import { countCrossingPairs, pointsOfCubic, pointsOfPath, type Curve } from '../testing/crossings.ts';
-import { randomLineage } from '../testing/lineages.ts';
+import { randomShape } from '../testing/lineages.ts';
 import { compareInTurn, needs, type BenchResult } from './compare.ts';
 
 /** Distributions, and the seed that the lineage is drawn with. */
@@ -24,15 +19,7 @@ const CASES = [
   [5000, 11],
   [5000, 12],
 ] as const;
-const DAY = firstDayOf('2026-11-24');
 const [DETAIL] = DETAILS;
-
-/** The shape of a random lineage of so many distributions. */
-export function randomShape(count: number, seed: number): MapShape {
-  const empty = createCatalogue();
-  const catalogue = withRecords(empty, randomLineage(count, { seed }));
-  return shapeOf(lineageGraph(catalogue, DAY));
-}
 
 /** The graph as dot reads it: plates of the same size and distances, left to right. */
 export function dotOf(shape: MapShape): string {

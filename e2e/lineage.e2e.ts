@@ -238,6 +238,36 @@ describe('what is shown', () => {
   });
 });
 
+describe('moving the map', () => {
+  it('never loses it: a part stays in the window, whatever way it is moved', async () => {
+    const { page } = app;
+    await open('/lineage');
+    const ground = (await page.getByRole('group', { name: 'Lineage map' }).boundingBox())!;
+    await page.mouse.move(ground.x + 600, ground.y + 300);
+    const place = () => page.locator('[aria-label="Lineage map"] > g').getAttribute('transform');
+    const isSeen = () =>
+      page.evaluate(({ x, y, width, height }) => {
+        const plates = [...document.querySelectorAll('[aria-label="Lineage map"] [role="button"]')];
+        return plates.some((plate) => {
+          const box = plate.getBoundingClientRect();
+          return box.right > x && box.left < x + width && box.bottom > y && box.top < y + height;
+        });
+      }, ground);
+    for (const [dx, dy] of [
+      [0, 5000],
+      [0, -9000],
+      [5000, 0],
+      [-9000, 0],
+    ] as const) {
+      const before = await place();
+      await page.mouse.wheel(dx, dy);
+      await expect.poll(place).not.toBe(before);
+      expect(await isSeen()).toBe(true);
+    }
+    await page.getByRole('button', { name: 'Fit' }).click();
+  });
+});
+
 describe('files of what is shown', () => {
   it('are pictures with title, date and legend', async () => {
     await open('/lineage?asof=2025-06-01');

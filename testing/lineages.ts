@@ -1,8 +1,11 @@
 /** Lineages drawn at random, in the shape that real ones have: few roots, many derivatives of few, some with two bases. */
 import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 import { formatDay, firstDayOf } from '../core/catalogue/days.ts';
+import { lineageGraph } from '../core/lineage/lineageGraph.ts';
+import type { MapShape } from '../core/lineage/map/shape.ts';
+import { shapeOf } from '../core/lineage/map/shapeOf.ts';
 import { createRandom } from '../sample/random.ts';
-import { distribution, link, reading, release } from './catalogues.ts';
+import { catalogueOf, distribution, link, reading, release } from './catalogues.ts';
 
 export interface LineageOptions {
   readonly seed?: number;
@@ -50,6 +53,11 @@ export function randomLineage(count: number, { seed = 7, second = 0.08 }: Lineag
       records.push(link(`distribution:${name}`, `distribution:${nameOfNumber(other)}`, { order: 1, since }));
   }
   return records;
+}
+
+/** The shape of a random lineage for the map. */
+export function randomShape(count: number, seed: number): MapShape {
+  return shapeOf(lineageGraph(catalogueOf(...randomLineage(count, { seed })), firstDayOf('2026-11-24')));
 }
 
 /** One of the first so many; those with many derivatives already are drawn more often. */

@@ -33,6 +33,8 @@ export interface MapPictureOptions {
 
 const MARGIN = 24;
 const HEAD = 52;
+/** So far lines above the map may run into the space under its head. */
+const IN_HEAD = 12;
 const LEGEND_ROW = 19;
 /** Narrower than this the legend would be cut off. */
 const NARROWEST = 760;
@@ -59,7 +61,8 @@ export function dashOf(link: GraphLink): string | undefined {
 export function formatMapPicture(options: MapPictureOptions): string {
   const { layout, graph, colours, font, title, subtitle, style } = options;
   const width = Math.max(NARROWEST, layout.width) + 2 * MARGIN;
-  const below = legend(MARGIN, MARGIN + HEAD + layout.height + 26, width - 2 * MARGIN, options);
+  const top = MARGIN + HEAD + Math.max(0, layout.above - IN_HEAD);
+  const below = legend(MARGIN, top + layout.height + 26, width - 2 * MARGIN, options);
   const height = below.bottom + MARGIN;
   const links = new Map(graph.links.map((link) => [link.key, link]));
   const bands = [...layout.lines, ...layout.bands].flatMap((drawn) => {
@@ -74,7 +77,7 @@ export function formatMapPicture(options: MapPictureOptions): string {
     `<rect width="${width}" height="${height}" fill="${colours.background}"/>`,
     text(MARGIN, MARGIN + 16, title, 18, 700, colours.ink),
     text(MARGIN, MARGIN + 35, subtitle, 12, 400, colours.soft),
-    `<g transform="translate(${MARGIN} ${MARGIN + HEAD})">`,
+    `<g transform="translate(${MARGIN} ${top})">`,
     ...bands,
     ...layout.plates.map((plate) => plateText(plate, options)),
     '</g>',

@@ -111,6 +111,26 @@ describe('pictures', () => {
       { numRuns: 40 },
     );
   });
+  it('have room between the title and the map for lines that run above it', () => {
+    const subject = subjectOf(['a', 'b']);
+    const layout = layoutMap(shapeOf(subject.graph)).at(DETAILS[0]);
+    const placesOf = (above: number) => {
+      const svg = formatMapPicture({
+        ...subject,
+        ...{ layout: { ...layout, above }, subtitle: 'today', colours },
+        ...{ familyColour: () => '#654321', measure: roughMeasure, font: 'sans-serif' },
+      });
+      const [, top] = /<g transform="translate\(\d+ (\d+)\)">/.exec(svg)!;
+      const [, subtitle] = / y="([\d.]+)"[^>]*>today</.exec(svg)!;
+      const [, height] = /<svg [^>]*height="([\d.]+)"/.exec(svg)!;
+      return { top: Number(top), subtitle: Number(subtitle), height: Number(height) };
+    };
+    for (const above of [0, 16, 200]) {
+      const { top, subtitle, height } = placesOf(above);
+      expect(top - above).toBeGreaterThan(subtitle);
+      expect(height - placesOf(0).height).toBe(top - placesOf(0).top);
+    }
+  });
   it('keep texts within their plates', () => {
     fc.assert(
       fc.property(hostile, fc.constantFrom(...DETAILS), (names, detail) => {

@@ -6,8 +6,8 @@ import type { LayoutAnswer, LayoutRequest } from './layoutMessages.ts';
 let plan: MapPlan | null = null;
 
 self.addEventListener('message', ({ data }: MessageEvent<LayoutRequest>) => {
-  const { number, shape, detail, anew, aspect } = data;
-  if (shape) plan = layoutMap(shape, { aspect, before: anew ? undefined : plan?.order });
+  const { number, shape, detail, anew, frame } = data;
+  if (shape) plan = layoutMap(shape, { frame, before: anew ? undefined : plan?.order });
   if (!plan) return;
   const answer: LayoutAnswer = {
     number,

@@ -1,6 +1,7 @@
 /** What the layout worker is asked and what it answers. */
 import type { MapLayout } from '../../core/lineage/map/layoutMap.ts';
 import type { MapShape } from '../../core/lineage/map/shape.ts';
+import type { Frame } from '../../core/lineage/map/stacks.ts';
 
 /** What is to be laid out. */
 export interface LayoutRequest {
@@ -9,8 +10,8 @@ export interface LayoutRequest {
   readonly shape?: MapShape;
   /** Place in the table of details. */
   readonly detail: number;
-  /** The shape of the frame, width ÷ height. */
-  readonly aspect?: number;
+  /** What the whole map is to be seen in. */
+  readonly frame?: Frame;
   /** Forgets the order of the layout before. */
   readonly anew?: boolean;
 }

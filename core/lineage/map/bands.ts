@@ -12,6 +12,8 @@ export interface Drawn {
   readonly key: string;
   readonly path: string;
   readonly width: number;
+  /** True for one that runs above all plates, from stack to stack. */
+  readonly isAround?: boolean;
 }
 
 interface Point {
@@ -84,21 +86,37 @@ function ports(
   return found;
 }
 
-/** Draws lines that have no lanes: succession, borrowing, editions. */
-export function drawLines(shape: MapShape, placed: Placed): Drawn[] {
-  const { graph, detail } = placed;
+/**
+ * Draws lines that have no lanes: succession, borrowing, editions; and bands of a circle or between two stacks. The latter
+ * run above everything, those of one plate together: `above` is how high, in pixels.
+ */
+export function drawLines(shape: MapShape, placed: Placed): { lines: Drawn[]; above: number } {
+  const { graph, lefts, stackOf, detail } = placed;
   const gaps = placed.stacks.map((columns) => columns.map((column) => gapsOf(column, placed)));
-  const bands = shape.bands.filter(({ key }) => !graph.routes.has(key)); // bands of a circle run as lines too
-  return [...shape.lines, ...bands].flatMap(({ key, from, to }): Drawn[] => {
-    const [a, b] = [graph.indexOf.get(from), graph.indexOf.get(to)];
-    if (a === undefined || b === undefined) return [];
-    const [left, right] = placed.lefts[a] <= placed.lefts[b] ? [a, b] : [b, a];
-    const path =
-      placed.stackOf[left] === placed.stackOf[right]
-        ? pathWithin(left, right, placed, gaps[placed.stackOf[left]])
-        : pathAcross(left, right, placed);
-    return [{ key, width: detail.band.thin, path }];
+  const lines = shape.lines.map((line) => ({ ...line, width: 0, isBand: false }));
+  const bands = shape.bands.flatMap((band) => (graph.routes.has(band.key) ? [] : { ...band, isBand: true }));
+  const drawn = [...lines, ...bands].flatMap(({ key, from, to, width, isBand }) => {
+    const [start, end] = [graph.indexOf.get(from), graph.indexOf.get(to)];
+    if (start === undefined || end === undefined) return [];
+    const isAround = stackOf[start] !== stackOf[end];
+    // A band leaves its base at the right and comes to its derivative from the left, wherever their stacks are.
+    const [a, b] = (isAround && isBand) || lefts[start] <= lefts[end] ? [start, end] : [end, start];
+    return [{ key, a, b, isAround, width: isAround ? bandWidth(width, detail) : detail.band.thin }];
   });
+  const around = drawn.filter(({ isAround }) => isAround);
+  const spans = new Map<number, number>();
+  for (const { a, b } of around) spans.set(a, Math.max(spans.get(a) ?? 0, Math.abs(lefts[a] - lefts[b])));
+  const levelOf = new Map([...spans].sort(([, a], [, b]) => a - b).map(([start], level) => [start, level]));
+  const heightAt = (level: number) => detail.rowGap + level * detail.band.widest;
+  return {
+    lines: drawn.map(({ key, a, b, isAround, width }): Drawn => {
+      if (!isAround) return { key, width, path: pathWithin(a, b, placed, gaps[stackOf[a]]) };
+      const level = levelOf.get(a)!;
+      const way = { height: heightAt(level), share: level / levelOf.size };
+      return { key, width, path: pathAround(a, b, way, placed), isAround };
+    }),
+    above: levelOf.size === 0 ? 0 : heightAt(levelOf.size - 1),
+  };
 }
 
 /** Where lines touch a plate: beside the bands, which touch the middle. */
@@ -131,15 +149,22 @@ function pathWithin(
   return pathThrough(points);
 }
 
-/** A line between two stacks: up in the gap beside the one, along above everything, down in the gap beside the other. */
-function pathAcross(left: number, right: number, placed: Placed): string {
+/**
+ * A line between two stacks: up in the gap beside the one, along above everything, down in the gap beside the other. The
+ * higher one runs, the nearer to its plate it goes up (`share` of the room for that): so the lines of two plates cross less.
+ */
+function pathAround(
+  from: number,
+  to: number,
+  { height, share }: { readonly height: number; readonly share: number },
+  placed: Placed,
+): string {
   const { lefts, detail } = placed;
-  const above = -detail.rowGap;
-  const start = { x: lefts[left] + detail.width, y: lineY(left, placed) };
-  const end = { x: lefts[right], y: lineY(right, placed) };
-  const up = start.x + detail.columnGap * 0.8;
-  const down = end.x - detail.columnGap * 0.2;
-  return `M${at(start)}H${round(up)}V${round(above)}H${round(down)}V${round(end.y)}H${round(end.x)}`;
+  const start = { x: lefts[from] + detail.width, y: lineY(from, placed) };
+  const end = { x: lefts[to], y: lineY(to, placed) };
+  const up = start.x + detail.columnGap * (0.8 - 0.5 * share);
+  const down = end.x - detail.columnGap * (0.2 + 0.5 * share);
+  return `M${at(start)}H${round(up)}V${round(-height)}H${round(down)}V${round(end.y)}H${round(end.x)}`;
 }
 
 /** The middles of the gaps between the items of a column, with one above the first and one below the last. */

@@ -4,6 +4,24 @@
  */
 import { familyOrder } from './families.ts';
 import type { MapShape } from './shape.ts';
+import type { Stacks } from './stacks.ts';
+
+/** The family and the column of each plate. */
+export interface Grid {
+  /** Families from first to last. */
+  readonly families: readonly string[];
+  /** The place of a plate's family among them, by its id. */
+  readonly familyOf: ReadonlyMap<string, number>;
+  readonly columnOf: ReadonlyMap<string, number>;
+}
+
+/** Gives families their order (those of before keep it) and plates their columns. */
+export function gridOf(shape: MapShape, familiesBefore?: readonly string[]): Grid {
+  const families = familyOrder(shape, familiesBefore);
+  const places = new Map(families.map((family, place) => [family, place]));
+  const familyOf = new Map(shape.nodes.map(({ id, family }) => [id, places.get(family)!]));
+  return { families, familyOf, columnOf: columnsOf(shape) };
+}
 
 /** A plate, or a lane through which a band passes a column. Items are known by their index. */
 export interface Item {
@@ -32,11 +50,12 @@ export interface Columns {
   readonly routes: ReadonlyMap<string, readonly number[]>;
 }
 
-/** Gives columns and lanes. A band that would run backwards (only a circle can make one) is left to be routed as a line. */
-export function assignColumns(shape: MapShape, familiesBefore?: readonly string[]): Columns {
-  const columnOf = columnsOf(shape);
-  const familyNames = familyOrder(shape, familiesBefore);
-  const families = new Map(familyNames.map((family, place) => [family, place]));
+/**
+ * Gives lanes. A band that would run backwards (only a circle can make one) is left to be routed as a line, and so is
+ * one between two stacks.
+ */
+export function assignColumns(shape: MapShape, grid: Grid = gridOf(shape), stacks?: Stacks): Columns {
+  const { families, familyOf, columnOf } = grid;
   const items: Item[] = [];
   const columns: number[][] = [];
   const indexOf = new Map<string, number>();
@@ -46,29 +65,19 @@ export function assignColumns(shape: MapShape, familiesBefore?: readonly string[
     (columns[item.column] ??= []).push(index);
     return index;
   };
-  const familyOf = new Map<string, number>();
-  for (const { id, family } of shape.nodes) {
-    familyOf.set(id, families.get(family)!);
-    const column = columnOf.get(id)!;
-    add({ key: id, column, family: families.get(family)!, isLane: false, width: 0, left: [], right: [] });
+  for (const { id } of shape.nodes) {
+    const [column, family] = [columnOf.get(id)!, familyOf.get(id)!];
+    add({ key: id, column, family, isLane: false, width: 0, left: [], right: [] });
   }
   const routes = new Map<string, number[]>();
   for (const { key, from, to, width } of shape.bands) {
     const [start, end] = [columnOf.get(from), columnOf.get(to)];
     if (start === undefined || end === undefined || start >= end) continue;
+    const family = familyOf.get(to)!;
+    if (stacks && stacks.of[familyOf.get(from)!] !== stacks.of[family]) continue;
     const route = [indexOf.get(from)!];
     for (let column = start + 1; column < end; column++)
-      route.push(
-        add({
-          key: `${key}@${column}`,
-          column,
-          family: familyOf.get(to)!,
-          isLane: true,
-          width,
-          left: [],
-          right: [],
-        }),
-      );
+      route.push(add({ key: `${key}@${column}`, column, family, isLane: true, width, left: [], right: [] }));
     route.push(indexOf.get(to)!);
     for (let i = 1; i < route.length; i++) {
       items[route[i - 1]].right.push(route[i]);
@@ -77,7 +86,7 @@ export function assignColumns(shape: MapShape, familiesBefore?: readonly string[
     routes.set(key, route);
   }
   for (let column = 0; column < columns.length; column++) columns[column] ??= [];
-  return { families: familyNames, items, columns, indexOf, routes };
+  return { families, items, columns, indexOf, routes };
 }
 
 /** A plate's column is one more than the greatest of its bases'. */

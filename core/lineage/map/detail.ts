@@ -64,3 +64,16 @@ export const DETAILS = [
     band: { widest: 4, narrowest: 1, thin: 0.8 },
   },
 ] as const satisfies readonly Detail[];
+
+/** A map that is all in its frame is enlarged no more than this. */
+export const LARGEST_SCALE = 1.25;
+/** Names that nearly fit are worth more than marks that do: the share of a map with names that must be seen at once. */
+const NEARLY = 0.6;
+
+/** The nearest detail (place in the table) at which a whole map is seen; `roomAt` gives how often it would fit at one. */
+export function detailThatFits(roomAt: (detail: number) => number): number {
+  const marks = DETAILS.length - 1;
+  const found = DETAILS.findIndex((_, detail) => detail < marks && roomAt(detail) >= 1);
+  if (found >= 0) return found;
+  return roomAt(marks - 1) >= NEARLY ? marks - 1 : marks;
+}

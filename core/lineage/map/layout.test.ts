@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { countCrossingPairs, pointsOfPath } from '../../../testing/crossings.ts';
+import { randomShape } from '../../../testing/lineages.ts';
 import { assignColumns } from './columns.ts';
 import { DETAILS } from './detail.ts';
 import { layoutMap, type MapLayout } from './layoutMap.ts';
@@ -42,8 +43,16 @@ function shapeFrom(entries: readonly (readonly [readonly number[], number | null
   };
 }
 
-/** Shapes of frames: without any, narrow and very wide. */
-const aspects = fc.constantFrom(0, 0.5, 1.6, 40);
+/** Frames: none, high, of a usual shape, very wide, and so small that families are parted. */
+const WIDE = { width: 20_000, height: 500 };
+const LOW = { width: 1500, height: 20 };
+const frames = fc.constantFrom(
+  undefined,
+  { width: 300, height: 600 },
+  { width: 1100, height: 700 },
+  WIDE,
+  LOW,
+);
 
 /** A shape with the first bases only: a forest. */
 const forestOf = (shape: MapShape): MapShape => ({
@@ -52,10 +61,22 @@ const forestOf = (shape: MapShape): MapShape => ({
   lines: [],
 });
 
+/** Points along a way, none farther from the next than the lowest plate is high. */
+function closeTogether(points: readonly (readonly [x: number, y: number])[]) {
+  return points.flatMap(([x, y], i) => {
+    const [fromX, fromY] = points[i - 1] ?? [x, y];
+    const steps = Math.max(1, Math.ceil(Math.hypot(x - fromX, y - fromY) / 5));
+    return Array.from({ length: steps }, (_, step) => {
+      const share = (step + 1) / steps;
+      return [fromX + (x - fromX) * share, fromY + (y - fromY) * share] as const;
+    });
+  });
+}
+
 function behindPlates(layout: MapLayout): string[] {
   const { width, height } = layout.detail;
   return [...layout.bands, ...layout.lines].flatMap(({ key, path, width: thick }) =>
-    pointsOfPath(path).flatMap(([x, y]) =>
+    closeTogether(pointsOfPath(path)).flatMap(([x, y]) =>
       layout.plates
         .filter(
           (plate) =>
@@ -72,13 +93,13 @@ function behindPlates(layout: MapLayout): string[] {
 describe('the layout', () => {
   it('keeps plates apart and puts each right of its bases, at every detail', () => {
     fc.assert(
-      fc.property(shapes, aspects, (shape, aspect) => {
-        const plan = layoutMap(shape, { aspect });
+      fc.property(shapes, frames, (shape, frame) => {
+        const plan = layoutMap(shape, { frame });
         for (const detail of DETAILS) {
           const layout = plan.at(detail);
           expect(plan.sizeAt(detail)).toEqual({ width: layout.width, height: layout.height });
           const { width, height, rowGap } = layout.detail;
-          if (aspect > 30 && shape.bands.length === 0 && shape.nodes.length > 1)
+          if (frame === LOW && shape.bands.length === 0 && shape.nodes.length > 1)
             expect(layout.width).toBeGreaterThan(width); // side by side
           const at = new Map(layout.plates.map((plate) => [plate.id, plate]));
           expect(at.size).toBe(shape.nodes.length);
@@ -90,7 +111,10 @@ describe('the layout', () => {
             expect(plate.y).toBeGreaterThanOrEqual(0);
             expect(plate.y + height).toBeLessThanOrEqual(layout.height);
           });
-          for (const { from, to } of shape.bands) expect(at.get(from)!.x).toBeLessThan(at.get(to)!.x);
+          const around = new Set(layout.lines.map(({ key }) => key));
+          if (!plan.order.stacks.areParted) expect(layout.bands).toHaveLength(shape.bands.length);
+          for (const { key, from, to } of shape.bands)
+            if (!around.has(key)) expect(at.get(from)!.x).toBeLessThan(at.get(to)!.x);
         }
       }),
       { numRuns: 60 },
@@ -98,10 +122,9 @@ describe('the layout', () => {
   });
   it('runs no band and no line behind a plate', () => {
     fc.assert(
-      fc.property(shapes, aspects, fc.constantFrom(...DETAILS), (shape, aspect, detail) => {
-        const layout = layoutMap(shape, { aspect }).at(detail);
-        expect(layout.bands).toHaveLength(shape.bands.length);
-        expect(layout.lines).toHaveLength(shape.lines.length);
+      fc.property(shapes, frames, fc.constantFrom(...DETAILS), (shape, frame, detail) => {
+        const layout = layoutMap(shape, { frame }).at(detail);
+        expect(layout.bands.length + layout.lines.length).toBe(shape.bands.length + shape.lines.length);
         expect(behindPlates(layout)).toEqual([]);
       }),
     );
@@ -132,6 +155,39 @@ describe('the layout', () => {
       }),
     );
   });
+  it('parts families that bands join where not even marks could be told apart, and only there', () => {
+    const shape = randomShape(2000, 7);
+    const usual = { width: 1170, height: 570 };
+    const parted = layoutMap(shape, { frame: usual });
+    expect(parted.order.stacks.areParted).toBe(true);
+    const [marks] = DETAILS.slice(-1);
+    const { width, height, bands, lines } = parted.at(marks);
+    // What is seen at once fills the frame both ways, and hardly a band is cut for it.
+    const scale = Math.min(usual.width / width, usual.height / height);
+    expect(Math.min(width / usual.width, height / usual.height) * scale).toBeGreaterThan(0.75);
+    expect(lines.length).toBeLessThan(0.02 * bands.length);
+    const whole = layoutMap(shape).sizeAt(marks);
+    expect(scale).toBeGreaterThan(2 * Math.min(usual.width / whole.width, usual.height / whole.height));
+    for (const count of [30, 100, 500]) {
+      const { order, at } = layoutMap(randomShape(count, 7), { frame: usual });
+      expect([order.stacks.areParted, at(marks).lines]).toEqual([false, []]);
+    }
+  });
+  it('leaves no gap over all columns of a stack that is wider than between families', () => {
+    fc.assert(
+      // In a forest no band passes over a column: there are no lanes.
+      fc.property(shapes.map(forestOf), fc.constantFrom(...DETAILS), (shape, detail) => {
+        const { plates } = layoutMap(shape).at(detail);
+        const tops = plates.map(({ y }) => y).sort((a, b) => a - b);
+        expect(tops[0]).toBe(0);
+        let bottom = 0;
+        for (const top of tops) {
+          expect(top - bottom).toBeLessThanOrEqual(detail.rowGap + detail.familyGap);
+          bottom = Math.max(bottom, top + detail.height);
+        }
+      }),
+    );
+  });
   it('is the same for the same shape', () => {
     const drawn = (shape: MapShape) => layoutMap(shape).at(DETAILS[0]);
     fc.assert(
@@ -143,7 +199,7 @@ describe('the layout', () => {
   });
   it('moves nothing past another because a leaf was added, and puts the leaf beside its siblings', () => {
     fc.assert(
-      fc.property(shapes, aspects, fc.nat(), (shape, aspect, at) => {
+      fc.property(shapes, frames, fc.nat(), (shape, frame, at) => {
         const base = shape.nodes[at % shape.nodes.length];
         const leaf = { id: 'leaf', family: base.family, bases: [base.id] };
         const grown: MapShape = {
@@ -151,9 +207,9 @@ describe('the layout', () => {
           nodes: [...shape.nodes, leaf],
           bands: [...shape.bands, { key: 'leaf', from: base.id, to: 'leaf', width: 0.5 }],
         };
-        const { order } = layoutMap(shape, { aspect });
-        const after = layoutMap(grown, { before: order, aspect });
-        expect(after.order.stacks.slice(0, order.stacks.length)).toEqual(order.stacks);
+        const { order } = layoutMap(shape, { frame });
+        const after = layoutMap(grown, { before: order, frame });
+        expect(after.order.stacks.of.slice(0, order.stacks.of.length)).toEqual(order.stacks.of);
         const others = after.order.columns.map((column) => column.filter((key) => key !== 'leaf'));
         expect(others.filter((column) => column.length)).toEqual(order.columns);
         expect(behindPlates(after.at(DETAILS[0]))).toEqual([]);

@@ -1,11 +1,11 @@
 /** The layout of the lineage map: columns, order, places, bands. The same shape gives the same layout. */
 import { drawBands, drawLines, type Drawn } from './bands.ts';
-import { assignColumns } from './columns.ts';
+import { assignColumns, gridOf } from './columns.ts';
 import type { Detail } from './detail.ts';
 import { orderColumns, type ColumnOrder } from './order.ts';
 import { placeStacks } from './place.ts';
 import type { MapShape } from './shape.ts';
-import { stackFamilies } from './stacks.ts';
+import { keepStacks, stackFamilies, type Frame, type Stacks } from './stacks.ts';
 
 /** A plate with its place, in map units. */
 export interface Plate {
@@ -24,13 +24,14 @@ export interface MapLayout {
   readonly lines: readonly Drawn[];
   readonly width: number;
   readonly height: number;
+  /** How far lines between stacks run above the upper edge. */
+  readonly above: number;
 }
 
 /** The order that a layout has: what the next one begins with, so that nothing jumps. */
 interface MapOrder {
   readonly families: readonly string[];
-  /** The stack that each family stands in. */
-  readonly stacks: readonly number[];
+  readonly stacks: Stacks;
   readonly columns: ColumnOrder;
 }
 
@@ -48,17 +49,21 @@ export interface MapPlan {
 interface LayoutOptions {
   /** The order of the layout that is on the screen now: where most is known from it, what both have keeps its order. */
   readonly before?: MapOrder;
-  /** The shape of the frame, width ÷ height: families stand side by side in a wide one. One stack by default. */
-  readonly aspect?: number;
+  /** What the whole map is to be seen in: families stand side by side in a wide one. One stack by default. */
+  readonly frame?: Frame;
 }
 
 /** Lays out a shape. */
-export function layoutMap(shape: MapShape, { before, aspect = 0 }: LayoutOptions = {}): MapPlan {
+export function layoutMap(shape: MapShape, { before, frame }: LayoutOptions = {}): MapPlan {
   const kept = before && isFamiliar(shape, before) ? before : undefined;
-  const graph = assignColumns(shape, kept?.families);
+  const grid = gridOf(shape, kept?.families);
+  const stacks = kept
+    ? keepStacks(shape, grid, kept)
+    : frame
+      ? stackFamilies(shape, grid, frame)
+      : { of: grid.families.map(() => 0), areParted: false };
+  const graph = assignColumns(shape, grid, stacks);
   const order = orderColumns(shape, graph, kept?.columns);
-  const stackBefore = kept && new Map(kept.families.map((family, i) => [family, kept.stacks[i]]));
-  const stacks = stackFamilies(graph, aspect, stackBefore);
   const place = (detail: Detail) => placeStacks({ graph, order, stacks, detail });
   return {
     order: {
@@ -81,7 +86,7 @@ export function layoutMap(shape: MapShape, { before, aspect = 0 }: LayoutOptions
         detail,
         plates,
         bands: drawBands(shape, placed),
-        lines: drawLines(shape, placed),
+        ...drawLines(shape, placed),
         width: placed.width,
         height: placed.height,
       };

@@ -31,7 +31,6 @@ export interface Placed {
 interface PlaceOptions {
   readonly graph: Columns;
   readonly order: readonly (readonly number[])[];
-  /** The stack of each family. */
   readonly stacks: Stacks;
   readonly detail: Detail;
 }
@@ -41,8 +40,8 @@ export function placeStacks({ graph, order, stacks, detail }: PlaceOptions): Pla
   const { items } = graph;
   const lefts = new Float64Array(items.length);
   const middles = new Float64Array(items.length);
-  const stackOf = Int32Array.from(items, ({ family }) => stacks[family]);
-  const count = stacks.reduce((most, stack) => Math.max(most, stack + 1), 0);
+  const stackOf = Int32Array.from(items, ({ family }) => stacks.of[family]);
+  const count = stacks.of.reduce((most, stack) => Math.max(most, stack + 1), 0);
   const byStack = Array.from({ length: count }, (_, stack) => {
     const columns = order.map((column) => column.filter((item) => stackOf[item] === stack));
     return columns.slice(0, columns.findLastIndex((column) => column.length > 0) + 1);
@@ -77,10 +76,21 @@ function placeItems(graph: Columns, order: readonly (readonly number[])[], detai
     for (let c = order.length - 2; c >= 0; c--) settle(order[c], offsets[c], items, middles, 'right');
   }
   for (let c = 0; c < order.length; c++) settle(order[c], offsets[c], items, middles, 'both');
-  let top = Infinity;
-  for (const column of order)
-    for (const item of column) top = Math.min(top, middles[item] - heights[item] / 2);
-  return middles.map((middle) => middle - top);
+  closeGaps(order.flat(), heights, middles, detail.rowGap + detail.familyGap);
+  return middles;
+}
+
+/** Moves items up where nothing of any column stands, to the widest gap that may be there; the first to the top. */
+function closeGaps(items: number[], heights: Float64Array, middles: Float64Array, widest: number): void {
+  const topOf = (item: number) => middles[item] - heights[item] / 2;
+  items.sort((a, b) => topOf(a) - topOf(b));
+  let moved = items.length > 0 ? topOf(items[0]) : 0;
+  let bottom = 0;
+  for (const item of items) {
+    moved += Math.max(0, topOf(item) - moved - bottom - widest);
+    middles[item] -= moved;
+    bottom = Math.max(bottom, middles[item] + heights[item] / 2);
+  }
 }
 
 /** The height of an item: of a lane, the width of its band. */

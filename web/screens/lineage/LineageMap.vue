@@ -14,7 +14,7 @@ import { FAMILY_COLOURS } from '../../../core/drawing/palette.ts';
 import { familyColours } from '../../../core/drawing/familyColours.ts';
 import MapMini from './MapMini.vue';
 import MapPlate from './MapPlate.vue';
-import { useFarShapes, type DrawnBand } from './useFarShapes.ts';
+import { FAR_BAND, useFarShapes, type DrawnBand } from './useFarShapes.ts';
 import { useMapChanges } from './useMapChanges.ts';
 import type { ShownLayout } from './useMapLayout.ts';
 import { useMapGestures } from './useMapGestures.ts';
@@ -126,14 +126,14 @@ const visibleBands = computed(() => {
   if (isMark.value) return [];
   const [left, top, right, bottom] = box.value.split(' ').map(Number);
   const { width, height } = detail.value;
-  return allBands.value.filter(({ link }) => {
+  return allBands.value.filter(({ link, isAround }) => {
     const [a, b] = [plates.value.get(link.base), plates.value.get(link.derivative)];
     if (!a || !b) return false;
     return (
       Math.max(a.x, b.x) + width >= left &&
       Math.min(a.x, b.x) <= right &&
       Math.max(a.y, b.y) + height >= top &&
-      Math.min(a.y, b.y) <= bottom
+      (isAround || Math.min(a.y, b.y) <= bottom)
     );
   });
 });
@@ -250,7 +250,7 @@ const labelOf = (id: RecordId) => {
             :class="{ dimmed: path.isDim }"
             :d="path.d"
             :stroke="path.colour"
-            :stroke-width="1 / Math.min(1, view.scale)"
+            :stroke-width="FAR_BAND / Math.min(1, view.scale)"
           />
           <path
             v-for="path in farShapes.plates"

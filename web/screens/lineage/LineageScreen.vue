@@ -57,7 +57,10 @@ const { graph, events, facts, complete, factsOf, filtered, shape, isContext } = 
   toRef(day),
   view,
 );
-const layout = useMapLayout(shape, () => (window.innerWidth - 110) / (window.innerHeight - 230));
+const layout = useMapLayout(shape, () => ({
+  width: window.innerWidth - 110,
+  height: window.innerHeight - 230,
+}));
 const isOutline = computed(() => query.value.view === 'outline');
 
 const selected = computed(() => {

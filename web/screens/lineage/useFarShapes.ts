@@ -2,14 +2,12 @@
 import { computed, type Ref } from 'vue';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
+import type { Drawn } from '../../../core/lineage/map/bands.ts';
 import type { MapLayout } from '../../../core/lineage/map/layoutMap.ts';
 
-/** A band as a path. */
-export interface DrawnBand {
-  readonly key: string;
+/** A band as a path, with its link. */
+export interface DrawnBand extends Drawn {
   readonly link: GraphLink;
-  readonly path: string;
-  readonly width: number;
 }
 
 interface FarOptions {
@@ -22,6 +20,8 @@ interface FarOptions {
   readonly isDim: (id: RecordId) => boolean;
 }
 
+/** How wide bands are, in pixels: one of a whole pixel is drawn piece by piece, and grows dark where many lie upon each other. */
+export const FAR_BAND = 1.1;
 /** The room that a name takes, in pixels: smaller families are not named. */
 const NAME_ROOM = 30;
 const NAME_HEIGHT = 14;

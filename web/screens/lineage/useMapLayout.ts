@@ -3,6 +3,7 @@ import { computed, onUnmounted, ref, shallowRef, toRaw, watch, type Ref } from '
 import { DETAILS } from '../../../core/lineage/map/detail.ts';
 import type { MapLayout } from '../../../core/lineage/map/layoutMap.ts';
 import type { MapShape } from '../../../core/lineage/map/shape.ts';
+import type { Frame } from '../../../core/lineage/map/stacks.ts';
 import type { LayoutAnswer, LayoutRequest } from '../../workers/layoutMessages.ts';
 
 /** A layout with the place of its detail in the table, and how large the map is at each. */
@@ -14,8 +15,8 @@ export interface ShownLayout {
   readonly shape: number;
 }
 
-/** `aspectOf` gives the shape of the frame, width ÷ height. */
-export function useMapLayout(shape: Ref<MapShape>, aspectOf: () => number) {
+/** `frameOf` gives what the whole map is to be seen in. */
+export function useMapLayout(shape: Ref<MapShape>, frameOf: () => Frame) {
   const shown = shallowRef<ShownLayout | null>(null);
   const failed = ref('');
   const asked = ref(0);
@@ -66,7 +67,7 @@ export function useMapLayout(shape: Ref<MapShape>, aspectOf: () => number) {
       const text = JSON.stringify(next);
       if (text === last) return;
       last = text;
-      ask({ shape: toRaw(next), aspect: aspectOf() });
+      ask({ shape: toRaw(next), frame: frameOf() });
     },
     { immediate: true },
   );
@@ -85,6 +86,6 @@ export function useMapLayout(shape: Ref<MapShape>, aspectOf: () => number) {
     failed,
     setDetail,
     stop,
-    arrangeAnew: () => ask({ shape: toRaw(shape.value), aspect: aspectOf(), anew: true }),
+    arrangeAnew: () => ask({ shape: toRaw(shape.value), frame: frameOf(), anew: true }),
   };
 }

@@ -3,7 +3,7 @@
  * the next detail takes over; it is never drawn smaller than its text is made for.
  */
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import { DETAILS } from '../../../core/lineage/map/detail.ts';
+import { DETAILS, detailThatFits, LARGEST_SCALE } from '../../../core/lineage/map/detail.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { ShownLayout } from './useMapLayout.ts';
 
@@ -15,8 +15,6 @@ interface Point {
 const MARGIN = 20;
 /** Left of marks, for the names of their families. */
 const NAMES = 96;
-/** The share of a map with names that must fit, so that they are not given up for marks. */
-const NEARLY = 0.6;
 /** Under the map, for the controls. */
 const BELOW = 30;
 /** The smallest scale of marks without text, and the largest of whole plates. */
@@ -105,12 +103,13 @@ export function useMapView(shown: Ref<ShownLayout | null>, setDetail: (detail: n
     const sideOf = (detail: number) => (detail === LAST ? NAMES : MARGIN);
     const room = (size: { width: number; height: number }, detail: number) =>
       Math.min((width - MARGIN - sideOf(detail)) / size.width, (height - 2 * MARGIN - BELOW) / size.height);
-    const found = sizes.findIndex((size, detail) => room(size, detail) >= 1);
-    // Names that nearly fit are worth more than marks that do.
-    const named = LAST - 1;
-    const detail = found >= 0 && found < LAST ? found : room(sizes[named], named) >= NEARLY ? named : LAST;
+    const detail = detailThatFits((each) => room(sizes[each], each));
     const size = sizes[detail];
-    const scale = Math.min(1.25, upperScale(detail), Math.max(lowerScale(detail), room(size, detail)));
+    const scale = Math.min(
+      LARGEST_SCALE,
+      upperScale(detail),
+      Math.max(lowerScale(detail), room(size, detail)),
+    );
     const centred = (space: number, own: number, least: number) =>
       Math.max(least, Math.min((space - own * scale) / 2, 3 * MARGIN));
     const goal = {
@@ -169,10 +168,22 @@ export function useMapView(shown: Ref<ShownLayout | null>, setDetail: (detail: n
     if (isFirst || isFitted) fit();
   }
 
+  /** Moves the map, but never out of the frame: half of it stays, or half of the frame is filled by it. */
   function pan(dx: number, dy: number): void {
     isFitted = false;
     cancelAnimationFrame(flight);
-    view.value = { ...view.value, x: view.value.x + dx, y: view.value.y + dy };
+    const { x, y, scale } = view.value;
+    const { width, height } = shown.value?.layout ?? { width: 0, height: 0 };
+    const move = (from: number, by: number, size: number, space: number) => {
+      const stays = Math.min(size, space) / 2;
+      if (by < 0) return Math.max(from + by, Math.min(from, stays - size));
+      return Math.min(from + by, Math.max(from, space - stays));
+    };
+    view.value = {
+      x: move(x, dx, width * scale, frame.value.width),
+      y: move(y, dy, height * scale, frame.value.height),
+      scale,
+    };
   }
 
   // A layout at another detail keeps what was looked at in its place; one of another shape keeps the given plate there.
