@@ -27,6 +27,20 @@ describe('a company', () => {
     await undo();
     await page.getByRole('button', { name: 'On Fenwick' }).waitFor();
   });
+  it('shows at a glance what each has of its own, and leads on to the one and to the fact', async () => {
+    const { page } = app;
+    await open('/company');
+    const glance = page.getByRole('table', { name: 'Everybody at a glance' });
+    const row = glance.getByRole('row').filter({ hasText: 'Desktop: Marl; First-start guide: Marl Tour; ' });
+    await row.getByRole('button', { name: 'Desktop: Marl' }).click();
+    await page.getByRole('heading', { name: 'Desktop', exact: true }).waitFor();
+    await page.goBack();
+    await row.getByRole('button', { name: /^and \d+ more$/ }).click();
+    await page.getByRole('list', { name: 'What sets Marlowe apart' }).getByText('Marl Tour').waitFor();
+    expect(query('about')).toBe('distribution:marlowe');
+    await open('/company?desktop=Nobody');
+    await page.getByText('Nobody is in this company on that day').waitFor();
+  });
   it('tells what sets one apart, what it lacks, with n and k and who was first', async () => {
     const { page } = app;
     await open('/company');

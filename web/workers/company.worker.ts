@@ -6,7 +6,7 @@ import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import type { CohortRule } from '../../core/catalogue/cohort.ts';
 import { companyOf, type Company } from '../../core/judging/company/company.ts';
 import { choicesOfRule, membersOf, RULE_PARTS } from '../../core/judging/company/cohort.ts';
-import { distinctnessOf } from '../../core/judging/company/distinct.ts';
+import { distinctnessOf, glanceOf } from '../../core/judging/company/distinct.ts';
 import { gridOf } from '../../core/judging/company/grid.ts';
 import { neighboursOf } from '../../core/judging/company/neighbours.ts';
 import { spellingsOf } from '../../core/judging/company/spellings.ts';
@@ -40,6 +40,7 @@ function answer({ day, cohort, about, weights, fact, area }: CompanyAsk): Compan
     ) as unknown as CompanyAnswer['choices'],
     spellings: spellingsOf(all.members.values()).slice(0, 50),
     distinctness: self ? distinctnessOf(all, members, self.id) : null,
+    glance: self ? [] : glanceOf(all, members),
     neighbours: self ? neighboursOf(self, all.members.values(), weights).slice(0, 40) : [],
     spread: key ? spreadOf(all, members, key, about ?? undefined) : null,
     grid: area ? gridOf(catalogue, all, members, area) : null,

@@ -5,7 +5,7 @@ import type { Diff } from '../../core/catalogue/diff.ts';
 import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
 import type { AreaWeights } from '../../core/judging/closeness.ts';
-import type { Distinctness } from '../../core/judging/company/distinct.ts';
+import type { Distinctness, Glance } from '../../core/judging/company/distinct.ts';
 import type { CompanyGrid } from '../../core/judging/company/grid.ts';
 import type { Neighbour } from '../../core/judging/company/neighbours.ts';
 import type { Spellings } from '../../core/judging/company/spellings.ts';
@@ -32,6 +32,8 @@ export interface CompanyAnswer {
   >;
   readonly spellings: readonly Spellings[];
   readonly distinctness: Distinctness | null;
+  /** Of each member, where nobody is looked at. */
+  readonly glance: readonly Glance[];
   readonly neighbours: readonly Neighbour[];
   readonly spread: Spread | null;
   readonly grid: CompanyGrid | null;

@@ -38,6 +38,9 @@ export interface Distinctness {
 /** Fewer of which a value is known say nothing. */
 export const LEAST_KNOWN = 3;
 
+/** Dates, versions and numbers are hardly ever the same: how many have one says nothing. */
+const isCounted = ({ type }: FactKey) => type !== 'number' && type !== 'date' && type !== 'version';
+
 /** What sets a member apart from the others of a cohort, by every fact that can be counted. */
 export function distinctnessOf(company: Company, members: readonly Member[], about: RecordId): Distinctness {
   const self = company.members.get(about);
@@ -54,19 +57,14 @@ export function distinctnessOf(company: Company, members: readonly Member[], abo
       if (found) outside.push(found);
       continue;
     }
-    if (fact.type === 'date' || fact.type === 'version') continue;
-    for (const { name, k, n } of countsOf(all, fact, own)) {
+    if (!isCounted(fact)) continue;
+    for (const { name, k, n } of countsOf(all, fact)) {
       if (n < LEAST_KNOWN || name === NONE) continue;
       const has = own.names.includes(name);
       // A list that names some elements only does not lack the others; a single value has only one.
-      const isLacking = !has && !own.isPartial && (own.absent || fact.type === 'list');
+      const isLacking = !has && !own.isPartial && fact.type === 'list';
       if (has ? k > n / 2 : !isLacking || k <= n / 2) continue;
-      const first = company.firsts.get(`${fact.key}\n${name}`);
-      (has ? apart : lacks).push({
-        ...{ key: fact.key, name, k, n, bits: distinctiveness(n, k), isRare: isRare(n, k) },
-        ...(first && { first }),
-        ...(own.setBy && { setBy: own.setBy }),
-      });
+      (has ? apart : lacks).push(distinctOf(company, fact.key, { name, k, n }, own));
     }
   }
   const byKey = (a: Distinct, b: Distinct) => (a.key + a.name < b.key + b.name ? -1 : 1);
@@ -75,14 +73,25 @@ export function distinctnessOf(company: Company, members: readonly Member[], abo
   return { apart, lacks: withAnyValue(all, self, lacks), outside };
 }
 
-/** The values that are asked about, each with how many have it: of a list every element that somebody has, else the own one. */
-function countsOf(
-  all: readonly Member[],
-  { key, type }: FactKey,
-  own: MemberFact,
-): { name: string; k: number; n: number }[] {
+/** One value of a fact, with how many have it, of how many it is known. */
+interface Count {
+  readonly name: string;
+  readonly k: number;
+  readonly n: number;
+}
+
+function distinctOf({ firsts }: Company, key: string, { name, k, n }: Count, own: MemberFact): Distinct {
+  const first = firsts.get(`${key}\n${name}`);
+  return {
+    ...{ key, name, k, n, bits: distinctiveness(n, k), isRare: isRare(n, k) },
+    ...(first && { first }),
+    ...(own.setBy && { setBy: own.setBy }),
+  };
+}
+
+/** Every value that somebody has, or every element of a list. */
+function countsOf(all: readonly Member[], { key }: FactKey): Count[] {
   const counts = new Map<string, { name: string; k: number; partial: number }>();
-  if (type !== 'list') for (const name of own.names) counts.set(name, { name, k: 0, partial: 0 });
   let [known, partial] = [0, 0];
   for (const { facts } of all) {
     const held = facts.get(key);
@@ -91,8 +100,7 @@ function countsOf(
     if (held.isPartial) partial++;
     for (const name of held.names) {
       let count = counts.get(name);
-      if (!count && type === 'list') counts.set(name, (count = { name, k: 0, partial: 0 }));
-      if (!count) continue;
+      if (!count) counts.set(name, (count = { name, k: 0, partial: 0 }));
       count.k++;
       if (held.isPartial) count.partial++;
     }
@@ -102,6 +110,44 @@ function countsOf(
     k: each.k,
     n: known - (partial - each.partial),
   }));
+}
+
+/** One of a cohort at a glance. */
+export interface Glance {
+  readonly id: RecordId;
+  /** Facts of which it is known what it has. */
+  readonly known: number;
+  /** Rare values that it set itself: how many, and the rarest of them, one of a fact. */
+  readonly rare: number;
+  readonly rarest: readonly Distinct[];
+}
+
+/** How many of its rarest values are told of each at a glance. */
+const TOLD = 4;
+
+/** What each of a cohort has of its own that hardly another one has; who has most of that first. */
+export function glanceOf(company: Company, members: readonly Member[]): Glance[] {
+  const rare = new Map(members.map(({ id }) => [id, [] as Distinct[]]));
+  for (const fact of FACT_KEYS) {
+    if (isProse(fact.key) || !isCounted(fact)) continue;
+    const counts = new Map(countsOf(members, fact).map((count) => [count.name, count]));
+    for (const { id, facts } of members) {
+      const own = facts.get(fact.key);
+      if (!own || (own.setBy ?? id) !== id) continue;
+      for (const name of own.names) {
+        const count = counts.get(name)!;
+        if (name !== NONE && isRare(count.n, count.k))
+          rare.get(id)!.push(distinctOf(company, fact.key, count, own));
+      }
+    }
+  }
+  return members
+    .map(({ id, facts }): Glance => {
+      const found = rare.get(id)!.sort((a, b) => b.bits - a.bits);
+      const rarest = found.filter(({ key }, i) => found.findIndex((each) => each.key === key) === i);
+      return { id, known: facts.size, rare: found.length, rarest: rarest.slice(0, TOLD) };
+    })
+    .sort((a, b) => b.rare - a.rare || b.known - a.known || (a.id < b.id ? -1 : 1));
 }
 
 /**

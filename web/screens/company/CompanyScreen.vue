@@ -24,6 +24,7 @@ import { sidesInAddress, useSideStore } from '../../stores/sideStore.ts';
 import { useMarking } from '../../stores/useMarking.ts';
 import SidePicker from '../sides/SidePicker.vue';
 import CompanyApart from './CompanyApart.vue';
+import CompanyGlance from './CompanyGlance.vue';
 import CompanyGridView from './CompanyGridView.vue';
 import CompanyNear from './CompanyNear.vue';
 import CompanyRule from './CompanyRule.vue';
@@ -210,13 +211,16 @@ const takeApart = (names: readonly string[]) =>
       </nav>
     </header>
     <div v-if="answer" class="view">
-      <div v-if="!about && (view === 'apart' || view === 'near')" class="empty">
-        <h2>Seen from whom?</h2>
-        <p class="soft">
-          Choose one of the names above, or type one: then it shows what sets that one apart, what it lacks
-          that most have, and who is most like it.
-        </p>
-      </div>
+      <p v-if="!about && view === 'near'" class="soft">
+        Choose one of the names above, or type one: then it shows who is most like it.
+      </p>
+      <CompanyGlance
+        v-else-if="!about && view === 'apart'"
+        :glance="answer.glance"
+        :name-of="nameOf"
+        @about="lookAt"
+        @fact="showFact"
+      />
       <CompanyApart
         v-else-if="view === 'apart' && answer.distinctness"
         :distinctness="answer.distinctness"
