@@ -57,6 +57,14 @@ describe('a report', () => {
     expect(html.name).toMatch(/^tidewater-7\.1-.*\.html$/);
     expect(html.text).toContain('<h2 id="part-support">Support</h2>');
   });
+  it('is of one of the names that are offered', async () => {
+    await go('view=report');
+    await browser.page.getByRole('button', { name: 'Quickthorn', exact: true }).click();
+    await browser.page
+      .frameLocator('iframe')
+      .getByRole('heading', { name: /^Quickthorn/, level: 1 })
+      .waitFor();
+  });
   it('holds its parts in the order they are put in, by keyboard alone', async () => {
     const { page } = browser;
     await go('view=report&kind=purpose&parts=answer,candidates');

@@ -54,6 +54,21 @@ describe('a captured system', () => {
     await packages.getByRole('button', { name: /^ahead 16$/ }).click();
     await packages.getByText(/^1,342 packages$/).waitFor();
   });
+  it('fills a large window with its list, and shows enough of it in a small one', async () => {
+    const { page } = browser;
+    const list = page.getByRole('region', { name: 'Packages', exact: true }).locator('.v-table__wrapper');
+    const heightIn = async (width: number, height: number) => {
+      await page.setViewportSize({ width, height });
+      return (await list.boundingBox())!.height;
+    };
+    expect(await heightIn(1280, 800)).toBe(380);
+    await expect.poll(() => heightIn(1920, 1080)).toBe(750);
+    const rows = list.getByRole('row').filter({ hasText: 'saltmarsh' });
+    await expect.poll(() => rows.count()).toBeGreaterThan(22);
+    const { y, height } = (await list.boundingBox())!;
+    expect(y + height).toBeLessThan(1080);
+    await page.setViewportSize({ width: 1280, height: 800 });
+  });
 });
 
 describe('a mirror', () => {

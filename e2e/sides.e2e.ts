@@ -44,6 +44,15 @@ describe('of the sample', () => {
     await page.reload();
     await expect.poll(() => page.locator('[data-point]').count()).toBeLessThan(4);
   });
+  it('begins by two of the names that are offered', async () => {
+    const { page } = app;
+    await open('/sides');
+    await page.getByRole('button', { name: 'Tidewater', exact: true }).click();
+    await page.getByText('What does it stand beside?').waitFor();
+    expect(await page.getByRole('button', { name: 'Tidewater', exact: true }).count()).toBe(0);
+    await page.getByRole('button', { name: 'Varnley', exact: true }).click();
+    await page.getByRole('heading', { name: /^Tidewater 7\.1 and Varnley 6 from their fork at/ }).waitFor();
+  });
   it('takes a third, as of a day of its own, and lets it go', async () => {
     const { page } = app;
     await open('/sides?of=release:tidewater-7.1;release:kestrel-bench-9');

@@ -116,7 +116,7 @@ const toggle = (name: string) => (open.value = open.value === name ? null : name
       :items="[...shown]"
       :headers="headers"
       density="compact"
-      height="380"
+      height="var(--list-height)"
       fixed-header
       hover
       item-value="id"

@@ -198,6 +198,7 @@ const open = computed({
 /* In a wide window the list stands beside what it comes to. */
 @media (width >= 1500px) {
   .held {
+    --list-height: max(380px, 100vh - 330px);
     max-width: none;
     grid-template: repeat(11, max-content) 1fr / minmax(0, 1fr) minmax(0, 1.2fr);
     column-gap: 32px;

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { judgeClaim } from '../../../core/editing/claims.ts';
 /** One measured system or repository: a sentence, how many days behind, over time, by section, which packages. */
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import { recordOf } from '../../../core/catalogue/catalogue.ts';
+import { judgeClaim } from '../../../core/editing/claims.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { wordDelay, wordFreshness, wordJudgement, wordStates } from '../../../core/wording/freshnessText.ts';
@@ -303,6 +303,7 @@ header {
 /* In a wide window the list stands beside what it comes to. */
 @media (width >= 1600px) {
   .detail-work {
+    --list-height: max(380px, 100vh - 260px);
     max-width: none;
     grid-template: repeat(9, max-content) 1fr / minmax(0, 1fr) minmax(0, 1fr);
     column-gap: 36px;

@@ -82,7 +82,7 @@ function wordDays({ standing, days, daysAtMost }: PackageFreshness): string {
       :items="lines"
       :headers="headers"
       density="compact"
-      height="340"
+      height="var(--list-height)"
       fixed-header
       item-value="id"
       no-data-text="No package fits these filters."

@@ -10,6 +10,7 @@ import { REPORT_KINDS } from '../../../core/exchange/report/createReport.ts';
 import { formatReportHtml, reportFileName } from '../../../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import OfferedProjects from '../../parts/OfferedProjects.vue';
 import { useQueryState } from '../../parts/queryState.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -189,7 +190,8 @@ function print(): void {
         </template>
         <template v-else>
           <h2>{{ kind === 'sides' ? 'Name two to four' : 'Of whom is it?' }}</h2>
-          <p>A distribution, a release or an edition, by its name, on the left.</p>
+          <p>A release or an edition by its name on the left, or one of these:</p>
+          <OfferedProjects :catalogue="catalogue" :day="day" :taken="subjects" @picked="add" />
         </template>
       </div>
     </div>

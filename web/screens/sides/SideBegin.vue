@@ -6,6 +6,7 @@ import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import type { Side } from '../../../core/catalogue/sideBySide.ts';
 import { layersOfSide, nameOfSide } from '../../../core/judging/sides/side.ts';
 import { listOf } from '../../../core/wording/valueText.ts';
+import OfferedProjects from '../../parts/OfferedProjects.vue';
 import { useSideStore } from '../../stores/sideStore.ts';
 import SidePicker from './SidePicker.vue';
 
@@ -53,13 +54,19 @@ const kept = computed(() =>
         Those that are marked: {{ listOf(marks.sides.map(nameOf)) }}
       </button>
     </p>
+    <OfferedProjects
+      :catalogue="catalogue"
+      :day="day"
+      :taken="sides.map(({ id }) => id)"
+      @picked="(id) => $emit('sides', [...sides, { id }])"
+    />
     <template v-if="kept.length">
       <h2 class="kept">Kept</h2>
       <p v-for="each in kept" :key="each.id">
         <button class="accent-link" @click="$emit('sides', each.subjects)">
           {{ listOf(each.subjects.map(nameOf)) }}
         </button>
-        <span v-if="each.date" class="soft"> {{ formatWhen(each.date) }}</span>
+        <span v-if="each.date" class="soft">, {{ formatWhen(each.date) }}</span>
       </p>
     </template>
   </div>
