@@ -4,7 +4,6 @@
  */
 import { familyOrder } from './families.ts';
 import type { MapShape } from './shape.ts';
-import type { Stacks } from './stacks.ts';
 
 /** The family and the column of each plate. */
 export interface Grid {
@@ -52,9 +51,13 @@ export interface Columns {
 
 /**
  * Gives lanes. A band that would run backwards (only a circle can make one) is left to be routed as a line, and so is
- * one between two stacks.
+ * one between two stacks (`stackOf` each family; one by default).
  */
-export function assignColumns(shape: MapShape, grid: Grid = gridOf(shape), stacks?: Stacks): Columns {
+export function assignColumns(
+  shape: MapShape,
+  grid: Grid = gridOf(shape),
+  stackOf?: readonly number[],
+): Columns {
   const { families, familyOf, columnOf } = grid;
   const items: Item[] = [];
   const columns: number[][] = [];
@@ -74,7 +77,7 @@ export function assignColumns(shape: MapShape, grid: Grid = gridOf(shape), stack
     const [start, end] = [columnOf.get(from), columnOf.get(to)];
     if (start === undefined || end === undefined || start >= end) continue;
     const family = familyOf.get(to)!;
-    if (stacks && stacks.of[familyOf.get(from)!] !== stacks.of[family]) continue;
+    if (stackOf && stackOf[familyOf.get(from)!] !== stackOf[family]) continue;
     const route = [indexOf.get(from)!];
     for (let column = start + 1; column < end; column++)
       route.push(add({ key: `${key}@${column}`, column, family, isLane: true, width, left: [], right: [] }));

@@ -62,7 +62,7 @@ export function layoutMap(shape: MapShape, { before, frame }: LayoutOptions = {}
     : frame
       ? stackFamilies(shape, grid, frame)
       : { of: grid.families.map(() => 0), areParted: false };
-  const graph = assignColumns(shape, grid, stacks);
+  const graph = assignColumns(shape, grid, stacks.of);
   const order = orderColumns(shape, graph, kept?.columns);
   const place = (detail: Detail) => placeStacks({ graph, order, stacks, detail });
   return {
