@@ -9,11 +9,12 @@ const props = defineProps<{ catalogue: Catalogue; day: number; taken: readonly s
 defineEmits<{ picked: [id: string] }>();
 /** Of more than these the others are to be named. */
 const MOST = 48;
-const offered = computed(() =>
-  [...recordsOf(props.catalogue, 'distribution')]
-    .filter(({ id }) => !props.taken.some((taken) => distributionOf(props.catalogue, taken) === id))
-    .sort((a, b) => a.name.localeCompare(b.name, 'en')),
-);
+const offered = computed(() => {
+  const taken = new Set(props.taken.map((id) => distributionOf(props.catalogue, id)));
+  return [...recordsOf(props.catalogue, 'distribution')]
+    .filter(({ id }) => !taken.has(id))
+    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+});
 const layerOf = (id: string) => currentRelease(props.catalogue, id, props.day)?.id ?? id;
 </script>
 

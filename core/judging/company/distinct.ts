@@ -3,7 +3,7 @@ import { FACT_KEYS, type FactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { NONE, type Company, type First, type Member, type MemberFact } from './company.ts';
 import { isProse } from './proseKeys.ts';
-import { distinctiveness, isRare, spreadOf, type UsualRange } from './spread.ts';
+import { distinctiveness, spreadOf, valuesOf, type SpreadValue, type UsualRange } from './spread.ts';
 
 /** One value that one has, or lacks, with how many have it. */
 export interface Distinct {
@@ -58,13 +58,15 @@ export function distinctnessOf(company: Company, members: readonly Member[], abo
       continue;
     }
     if (!isCounted(fact)) continue;
-    for (const { name, k, n } of countsOf(all, fact)) {
+    for (const value of valuesAmong(company, all, fact)) {
+      const { name, of: n } = value;
       if (n < LEAST_KNOWN || name === NONE) continue;
+      const k = value.members.length;
       const has = own.names.includes(name);
       // A list that names some elements only does not lack the others; a single value has only one.
       const isLacking = !has && !own.isPartial && fact.type === 'list';
       if (has ? k > n / 2 : !isLacking || k <= n / 2) continue;
-      (has ? apart : lacks).push(distinctOf(company, fact.key, { name, k, n }, own));
+      (has ? apart : lacks).push(distinctOf(fact.key, value, own));
     }
   }
   const byKey = (a: Distinct, b: Distinct) => (a.key + a.name < b.key + b.name ? -1 : 1);
@@ -73,44 +75,18 @@ export function distinctnessOf(company: Company, members: readonly Member[], abo
   return { apart, lacks: withAnyValue(all, self, lacks), outside };
 }
 
-/** One value of a fact, with how many have it, of how many it is known. */
-interface Count {
-  readonly name: string;
-  readonly k: number;
-  readonly n: number;
-}
-
-function distinctOf({ firsts }: Company, key: string, { name, k, n }: Count, own: MemberFact): Distinct {
-  const first = firsts.get(`${key}\n${name}`);
-  return {
-    ...{ key, name, k, n, bits: distinctiveness(n, k), isRare: isRare(n, k) },
-    ...(first && { first }),
-    ...(own.setBy && { setBy: own.setBy }),
-  };
+/** A value of a fact as one has it, or lacks it. */
+function distinctOf(key: string, { members, of, ...value }: SpreadValue, { setBy }: MemberFact): Distinct {
+  return { key, ...value, k: members.length, n: of, ...(setBy && { setBy }) };
 }
 
 /** Every value that somebody has, or every element of a list. */
-function countsOf(all: readonly Member[], { key }: FactKey): Count[] {
-  const counts = new Map<string, { name: string; k: number; partial: number }>();
-  let [known, partial] = [0, 0];
-  for (const { facts } of all) {
-    const held = facts.get(key);
-    if (!held) continue;
-    known++;
-    if (held.isPartial) partial++;
-    for (const name of held.names) {
-      let count = counts.get(name);
-      if (!count) counts.set(name, (count = { name, k: 0, partial: 0 }));
-      count.k++;
-      if (held.isPartial) count.partial++;
-    }
-  }
-  return [...counts.values()].map((each) => ({
-    name: each.name,
-    k: each.k,
-    n: known - (partial - each.partial),
-  }));
-}
+const valuesAmong = (company: Company, members: readonly Member[], fact: FactKey): SpreadValue[] =>
+  valuesOf(
+    company,
+    members.filter(({ facts }) => facts.has(fact.key)),
+    fact,
+  );
 
 /** One of a cohort at a glance. */
 export interface Glance {
@@ -130,14 +106,13 @@ export function glanceOf(company: Company, members: readonly Member[]): Glance[]
   const rare = new Map(members.map(({ id }) => [id, [] as Distinct[]]));
   for (const fact of FACT_KEYS) {
     if (isProse(fact.key) || !isCounted(fact)) continue;
-    const counts = new Map(countsOf(members, fact).map((count) => [count.name, count]));
+    const values = new Map(valuesAmong(company, members, fact).map((value) => [value.name, value]));
     for (const { id, facts } of members) {
       const own = facts.get(fact.key);
       if (!own || (own.setBy ?? id) !== id) continue;
       for (const name of own.names) {
-        const count = counts.get(name)!;
-        if (name !== NONE && isRare(count.n, count.k))
-          rare.get(id)!.push(distinctOf(company, fact.key, count, own));
+        const value = values.get(name)!;
+        if (name !== NONE && value.isRare) rare.get(id)!.push(distinctOf(fact.key, value, own));
       }
     }
   }

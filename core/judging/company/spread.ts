@@ -83,10 +83,10 @@ export function valuesOf(company: Company, known: readonly Member[], fact: FactK
       else having.set(name, [id]);
     }
   // Of a list that names some elements only it is not known whether it has another one.
-  const partial = known.filter(({ facts }) => facts.get(fact.key)!.isPartial).map(({ id }) => id);
+  const partial = new Set(known.filter(({ facts }) => facts.get(fact.key)!.isPartial).map(({ id }) => id));
   return [...having]
     .map(([name, ids]): SpreadValue => {
-      const of = known.length - partial.filter((id) => !ids.includes(id)).length;
+      const of = known.length - partial.size + ids.filter((id) => partial.has(id)).length;
       const first = company.firsts.get(`${fact.key}\n${name}`);
       return {
         name,

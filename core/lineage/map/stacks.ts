@@ -54,33 +54,24 @@ export function keepStacks(
   const { areParted } = stacks;
   const before = new Map(families.map((family, i) => [family, stacks.of[i]]));
   const stackBefore = (family: number) => before.get(grid.families[family]);
+  const firstKnown = (some: readonly number[]) => some.map(stackBefore).find((stack) => stack !== undefined);
   const of = grid.families.map(() => 0);
   const heights: number[] = [0];
   const put = (unit: Unit, stack: number) => {
     for (const family of unit.families) of[family] = stack;
     heights[stack] = (heights[stack] ?? 0) + unit.rows;
   };
-  const stackOf = (unit: Unit) => firstOf(unit.families, stackBefore);
-  const units = unitsOf(shape, grid, areParted);
-  for (const unit of units) {
-    const known = stackOf(unit);
-    if (known !== undefined) put(unit, known);
+  const added: Unit[] = [];
+  for (const unit of unitsOf(shape, grid, areParted)) {
+    const known = firstKnown(unit.families);
+    if (known === undefined) added.push(unit);
+    else put(unit, known);
   }
-  for (const unit of units) {
-    if (stackOf(unit) !== undefined) continue;
+  for (const unit of added) {
     const lowest = heights.reduce((best, rows, i) => ((rows ?? Infinity) < heights[best] ? i : best), 0);
-    put(unit, firstOf(unit.joined, stackBefore) ?? lowest);
+    put(unit, firstKnown(unit.joined) ?? lowest);
   }
   return { of, areParted };
-}
-
-/** What is found for the first for which something is. */
-function firstOf<T, R>(list: readonly T[], find: (each: T) => R | undefined): R | undefined {
-  for (const each of list) {
-    const found = find(each);
-    if (found !== undefined) return found;
-  }
-  return undefined;
 }
 
 /** Families that stand in one stack, with about the room that they take. */
