@@ -5,9 +5,11 @@ import vue from 'eslint-plugin-vue';
 /** The folders of core/, lowest first: a folder may import from itself and from those before it. */
 const coreOrder = [
   'catalogue',
+  'sameness',
   'formats',
   'packages',
   'capture',
+  'weighing',
   'lineage',
   'layers',
   'judging',

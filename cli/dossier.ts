@@ -9,7 +9,7 @@ import { dossierDocument } from '../core/exchange/report/dossierDocument.ts';
 import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
 import { dossierReport } from '../core/exchange/dossierReport.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
-import { foldText } from '../core/catalogue/foldText.ts';
+import { sameName } from '../core/sameness/name.ts';
 import { dossierStatements } from '../core/judging/statements/dossierStatements.ts';
 import { STATEMENT_PARTS } from '../core/judging/statements/statement.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
@@ -112,7 +112,7 @@ export function editionNamed(catalogue: Catalogue, id: RecordId, name: string): 
   const all = editionsOf(catalogue, distributionOf(catalogue, id)).filter(
     (each) => !release || editionsOfRelease(catalogue, release).includes(each.id),
   );
-  const found = all.find((each) => foldText(each.name) === foldText(name));
+  const found = all.find((each) => sameName(each.name, name));
   const known = all.map((each) => each.name).join(', ') || 'none';
   if (!found) throw new InputError(`there is no edition “${name}” of that; its editions: ${known}`);
   return found.id;

@@ -1,7 +1,7 @@
 /** `rank`: the candidates for a purpose in order, with the range of each rank. */
 import type { Command } from 'commander';
 import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { foldText } from '../core/catalogue/foldText.ts';
+import { keyOfName } from '../core/sameness/name.ts';
 import type { Purpose } from '../core/catalogue/purpose.ts';
 import { rankLines } from '../core/exchange/rankReport.ts';
 import { formatRankCsv } from '../core/exchange/tableFiles.ts';
@@ -49,9 +49,9 @@ export function registerRank(program: Command): void {
 /** The purpose that is meant by a name, its beginning, or an id. */
 export function purposeNamed(catalogue: Catalogue, text: string): Purpose {
   const all = [...recordsOf(catalogue, 'purpose')];
-  const folded = foldText(text);
-  const exact = all.filter(({ id, name }) => id === text || foldText(name) === folded);
-  const found = exact.length ? exact : all.filter(({ name }) => foldText(name).startsWith(folded));
+  const folded = keyOfName(text);
+  const exact = all.filter(({ id, name }) => id === text || keyOfName(name) === folded);
+  const found = exact.length ? exact : all.filter(({ name }) => keyOfName(name).startsWith(folded));
   if (found.length === 1) return found[0];
   const known = all.map(({ name }) => `“${name}”`).join(', ') || 'none';
   throw new InputError(

@@ -3,7 +3,7 @@ import { Option, type Command } from 'commander';
 import { AREAS } from '../core/catalogue/areas.ts';
 import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
-import { foldText } from '../core/catalogue/foldText.ts';
+import { keyOfName, sameName } from '../core/sameness/name.ts';
 import { FILE_DRAWING, PAGE_DRAWING } from '../core/drawing/lineagePicture.ts';
 import { chooseParts, imprintOf } from '../core/exchange/report/document.ts';
 import { createReport, type ReportAsk } from '../core/exchange/report/createReport.ts';
@@ -74,7 +74,7 @@ function askOf(
 ): ReportAsk {
   atMostOne({ family, area, since }, 'family', 'area', 'since');
   if (area !== undefined) {
-    const known = AREAS.find(({ id, label }) => id === area || foldText(label) === foldText(area));
+    const known = AREAS.find(({ id, label }) => id === area || sameName(label, area));
     if (!known)
       throw new UsageError(`--area ${area}: expected one of ${AREAS.map(({ id }) => id).join(', ')}`);
     const [name] = subjects;
@@ -103,12 +103,12 @@ function askOf(
 
 const isPurpose = (catalogue: Catalogue, text: string) =>
   [...recordsOf(catalogue, 'purpose')].some(
-    ({ id, name }) => id === text || foldText(name).startsWith(foldText(text)),
+    ({ id, name }) => id === text || keyOfName(name).startsWith(keyOfName(text)),
   );
 
 function cohortNamed(catalogue: Catalogue, text: string): string {
   const all = [...recordsOf(catalogue, 'cohort')];
-  const found = all.find(({ id, name }) => id === text || foldText(name) === foldText(text));
+  const found = all.find(({ id, name }) => id === text || sameName(name, text));
   const known = all.map(({ name }) => `“${name}”`).join(', ') || 'none';
   if (!found) throw new InputError(`there is no company “${text}”; there: ${known}`);
   return found.id;

@@ -4,7 +4,7 @@
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
-import { equalValues } from '../catalogue/equalValues.ts';
+import { sameValue } from '../sameness/value.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { FactProposal } from './proposeFacts.ts';
@@ -37,8 +37,7 @@ export function reviewFacts(
 }
 
 function stateOf(proposal: FactProposal, known: readonly Reading[]): ReviewState {
-  const says = (reading: Reading) =>
-    reading.value !== undefined && equalValues(reading.value, proposal.value);
+  const says = (reading: Reading) => reading.value !== undefined && sameValue(reading.value, proposal.value);
   if (known.some(says)) return 'known';
   if (proposal.spoiledBy.length > 0) return 'spoiled';
   // "Checked, unchanged" says what the base says, which is not looked up here: it contradicts nothing.

@@ -1,7 +1,7 @@
 /** Numbers as they are said: by example, and laws of what they may be. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { agrees } from '../layers/agreement.ts';
+import { agrees } from '../sameness/agreement.ts';
 import { parseSaidNumber } from './saidNumber.ts';
 
 const MINUTES = { unit: 'minutes' };

@@ -5,7 +5,7 @@
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import { createIdSource } from '../catalogue/freshId.ts';
-import { foldText } from '../catalogue/foldText.ts';
+import { keyOfName } from '../sameness/name.ts';
 import { parseWhen } from '../catalogue/parseWhen.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import { createReading, type Reading } from '../catalogue/reading.ts';
@@ -95,7 +95,7 @@ export function proposeCalendar(
 ): CalendarProposal {
   const projects = new Map<string, RecordId>();
   for (const { id, name, aliases } of recordsOf(catalogue, 'distribution'))
-    for (const called of [...aliases, name]) projects.set(foldText(called), id);
+    for (const called of [...aliases, name]) projects.set(keyOfName(called), id);
   const releases = new Map<RecordId, Release>();
   const ends = new Map<RecordId, string>();
   const freshId = createIdSource((id) => catalogue.records.release.has(id));
@@ -103,7 +103,7 @@ export function proposeCalendar(
   const lines = table.lines.map(({ where, cells }): CalendarLine => {
     const cell = (id: CalendarColumn) => (mapping[id] === undefined ? '' : (cells[mapping[id]] ?? ''));
     const [project, version] = [cell('project'), cell('version')];
-    const of = project ? projects.get(foldText(project)) : (distribution ?? undefined);
+    const of = project ? projects.get(keyOfName(project)) : (distribution ?? undefined);
     const [released, end] = [dateIn(cell('released')), dateIn(cell('ends'))];
     const issues: Issue[] = [];
     if (!of) issues.push(createIssue('damage', 'subject.unknown', project || where, { near: '' }));

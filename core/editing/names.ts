@@ -1,6 +1,6 @@
 /** What a project is called: its name, and the other names, misspellings and heard forms by which it is found. */
 import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { foldText } from '../catalogue/foldText.ts';
+import { sameName } from '../sameness/name.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure } from '../issue.ts';
 import { editOfRecords, type Edited } from './labelledEdit.ts';
@@ -15,7 +15,7 @@ export function renameDistribution(catalogue: Catalogue, id: RecordId, text: str
   if (!before) return failure(createIssue('error', 'diff.stale', id));
   if (!name) return failure(createIssue('error', 'name.empty', before.name));
   const other = [...recordsOf(catalogue, 'distribution')].find(
-    (each) => each.id !== id && foldText(each.name) === foldText(name),
+    (each) => each.id !== id && sameName(each.name, name),
   );
   if (other) return failure(createIssue('error', 'name.taken', name, { id: other.id }));
   const aliases = [...new Set([...before.aliases.filter((each) => each !== name), before.name])].filter(

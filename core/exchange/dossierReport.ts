@@ -7,7 +7,7 @@ import { dossierStatements } from '../judging/statements/dossierStatements.ts';
 import { toldSources } from '../judging/statements/told.ts';
 import { shownReading, type Cell } from '../layers/cell.ts';
 import { countsOf } from '../layers/counts.ts';
-import { conditionsOfReading } from '../layers/disagreement.ts';
+import { conditionsOfReading } from '../weighing/disagreement.ts';
 import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
 import type { EditionBases } from '../lineage/bases.ts';
 import type { Link } from '../catalogue/link.ts';

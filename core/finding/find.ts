@@ -16,7 +16,8 @@ import { nameOf } from '../lineage/names.ts';
 import { KIND_WORDS } from '../wording/kindText.ts';
 import { listOf } from '../wording/valueText.ts';
 import { wordElementWhole, wordSaying } from '../wording/sayingText.ts';
-import { foldText, soundsOf } from '../catalogue/foldText.ts';
+import { foldText } from '../catalogue/foldText.ts';
+import { soundsOf } from '../sameness/sound.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
 type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement';

@@ -19,7 +19,7 @@ import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { lineageEvents } from '../lineage/events.ts';
-import { lifeOf } from '../layers/lives.ts';
+import { lifeOf } from '../lineage/lives.ts';
 import { LineageView, SharedLives } from './lineageView.ts';
 
 const TODAY = firstDayOf('2026-11-24');

@@ -11,7 +11,7 @@ import { eventsOf } from '../lineage/events.ts';
 import { inOrder, type DatedEvent } from '../lineage/event.ts';
 import type { Life } from '../lineage/life.ts';
 import { lineageGraph, type GraphNode, type LineageGraph } from '../lineage/lineageGraph.ts';
-import { lifeOf, readingsOfLives } from '../layers/lives.ts';
+import { lifeOf, readingsOfLives } from '../lineage/lives.ts';
 import { plateFacts, type PlateFacts } from './plateFacts.ts';
 
 /** Kinds whose records shape the graph itself. */

@@ -8,7 +8,7 @@ import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import type { LayerTable } from '../layers/layerTable.ts';
-import { evidenceOf, type Evidence } from '../layers/evidenceOf.ts';
+import { evidenceOf, type Evidence } from '../weighing/evidenceOf.ts';
 import { spreadOf } from './support/cadence.ts';
 import { supportWindows, type SupportWindow } from './support/support.ts';
 import { topOf } from '../layers/areas/cells.ts';

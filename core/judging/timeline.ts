@@ -11,7 +11,7 @@ import { distributionOf, releasesOf } from '../lineage/releases.ts';
 import { daysInForce, isLineal } from '../lineage/linksInForce.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { SUPPORT_END, supportOf } from './support/support.ts';
-import { lifeOf } from '../layers/lives.ts';
+import { lifeOf } from '../lineage/lives.ts';
 
 /** A stretch of days; open ends are infinite. */
 export interface Stretch {

@@ -4,8 +4,8 @@ import { isDirect } from '../catalogue/directChange.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { Interval, Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { Disagreement } from './disagreement.ts';
-import type { Evidence } from './evidenceOf.ts';
+import type { Disagreement } from '../weighing/disagreement.ts';
+import type { Evidence } from '../weighing/evidenceOf.ts';
 
 /**
  * The state of a value at a layer. Unknown never counts as equal, as "no" or as zero. `spoiled`: all that was seen is

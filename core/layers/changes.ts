@@ -12,7 +12,8 @@ import { compareValues, type ComparedElement } from './compareValues.ts';
 import type { LayerRow, LayerTable } from './layerTable.ts';
 import { isKnown, NOTHING_HANDED, type Handed } from './cell.ts';
 import { elementsSaid } from './recordedChanges.ts';
-import type { Evidence } from './evidenceOf.ts';
+import type { Evidence } from '../weighing/evidenceOf.ts';
+import { sameName } from '../sameness/name.ts';
 
 /** One fact that a layer changes, with what is recorded of it. */
 export interface Change {
@@ -86,8 +87,8 @@ export function versionOrderOf(table: LayerTable, index = table.layers.length - 
 
 /** True if a record is about an element: about that one, or about the fact as a whole. */
 function isNoteOn(note: RecordedChange, element: ComparedElement): boolean {
-  if (isDirect(note)) return elementsSaid(note).some(({ name }) => name === element.name);
-  return note.element === '' || note.element === element.name;
+  if (isDirect(note)) return elementsSaid(note).some(({ name }) => sameName(name, element.name));
+  return note.element === '' || sameName(note.element, element.name);
 }
 
 /** A weight counts once for all that it is about; what nobody weighed counts one each. */

@@ -3,10 +3,10 @@
  * retunes (the same thing with other settings), holds back (the same thing at an older version) or keeps.
  */
 import type { ChangeKind } from '../catalogue/change.ts';
-import { idOfElement } from './agreement.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import { elementsOfValue, type Element, type FactValue } from '../catalogue/factValue.ts';
-import { equalValues } from '../catalogue/equalValues.ts';
+import { agreeElements, isInOtherOrder } from '../sameness/agreement.ts';
+import { keyOfElement, sameSetting, sameValue } from '../sameness/value.ts';
 import type { VersionOrder } from '../packages/versionOrder.ts';
 
 /** What became of one element; for a fact that is no list, of the fact itself. */
@@ -46,7 +46,7 @@ export function compareValues(
   });
   if (before === undefined) return after === undefined ? [] : [made('adds')];
   if (after === undefined) return [made('drops')];
-  if (equalValues(before, after)) return [made('keeps')];
+  if (sameValue(before, after)) return [made('keeps')];
   return [made(comparing && isHeldBack(before, after, comparing) ? 'holds back' : 'replaces')];
 }
 
@@ -77,18 +77,21 @@ export function isOwnBuild(before: string, after: string): boolean {
 function compareElements(
   before: readonly Element[],
   after: readonly Element[],
-  { order, isPartial = false, isOfOtherDay = false }: Partial<Comparing> = {},
+  { fact, order, isPartial = false, isOfOtherDay = false }: Partial<Comparing> = {},
 ): ComparedElement[] {
-  const old = new Map(before.map((element) => [idOfElement(element), element]));
-  const now = new Map(after.map((element) => [idOfElement(element), element]));
-  const gone = before.filter((element) => !now.has(idOfElement(element)));
+  const old = new Map(before.map((element) => [keyOfElement(element), element]));
+  const now = new Map(after.map((element) => [keyOfElement(element), element]));
+  const gone = before.filter((element) => !now.has(keyOfElement(element)));
+  const isMoved = movedAmong([...old.keys()], [...now.keys()], fact?.ordered === true && !isPartial);
   const compared = after.flatMap((element): ComparedElement | readonly [] => {
     const { name, slot } = element;
-    const known = old.get(idOfElement(element));
+    const key = keyOfElement(element);
+    const known = old.get(key);
     if (known) {
-      const isEqual = equalValues([known], [element]);
+      const isEqual = agreeElements(known, element);
       if (isOfOtherDay && !isEqual && differsInVersionOnly(known, element)) return [];
-      if (isEqual) return { kind: 'keeps', name, before: name, after: name };
+      if (isEqual && !isMoved(key)) return { kind: 'keeps', name, before: name, after: name };
+      if (isEqual) return { kind: 'retunes', name, ...placed(name, [...old.keys()], [...now.keys()], key) };
       const [from, to] = [known, element].map(({ settings }) => settings?.version);
       const isOlder = order && from && to && !isOwnBuild(from, to) && order(to, from) < 0;
       return { kind: isOlder ? 'holds back' : 'retunes', name, ...retuned(known, element) };
@@ -100,18 +103,51 @@ function compareElements(
   return [...compared, ...gone.map(({ name }): ComparedElement => ({ kind: 'drops', name, before: name }))];
 }
 
-function differsInVersionOnly(a: Element, b: Element): boolean {
-  const withoutVersion = (element: Element): Element => ({
-    ...element,
-    settings: { ...element.settings, version: '' },
+/**
+ * Which of the elements that both have stand in another place among those: all that had to be moved to come from one order to
+ * the other, the fewest that will do.
+ */
+function movedAmong(
+  old: readonly string[],
+  now: readonly string[],
+  isOrdered: boolean,
+): (key: string) => boolean {
+  if (!isOrdered || !isInOtherOrder(old, now)) return () => false;
+  const common = now.filter((key) => old.includes(key));
+  const stays = longestRise(common.map((key) => old.indexOf(key)));
+  const moved = new Set(common.filter((_, i) => !stays.has(i)));
+  return (key) => moved.has(key);
+}
+
+/** The places of the longest row of numbers that only grows; of several the one that begins first. */
+function longestRise(numbers: readonly number[]): ReadonlySet<number> {
+  const best: (readonly number[])[] = [];
+  numbers.forEach((number, i) => {
+    const before = best.filter((row) => numbers[row.at(-1)!] < number);
+    best.push([...before.reduce<readonly number[]>((a, b) => (b.length > a.length ? b : a), []), i]);
   });
-  return equalValues([withoutVersion(a)], [withoutVersion(b)]);
+  return new Set(best.reduce<readonly number[]>((a, b) => (b.length > a.length ? b : a), []));
+}
+
+const placed = (name: string, old: readonly string[], now: readonly string[], key: string) => ({
+  before: `${name} (place ${old.indexOf(key) + 1})`,
+  after: `${name} (place ${now.indexOf(key) + 1})`,
+});
+
+function differsInVersionOnly(a: Element, b: Element): boolean {
+  const withoutVersion = ({ name, settings }: Element): Element => ({
+    name,
+    settings: { ...settings, version: '' },
+  });
+  return agreeElements(withoutVersion(a), withoutVersion(b));
 }
 
 /** Both elements as texts that show only the settings in which they differ. */
 function retuned(before: Element, after: Element): { before: string; after: string } {
   const names = Object.keys({ ...before.settings, ...after.settings });
-  const differing = names.filter((name) => before.settings?.[name] !== after.settings?.[name]);
+  const differing = names.filter(
+    (name) => !sameSetting(before.settings?.[name] ?? '', after.settings?.[name] ?? ''),
+  );
   const show = ({ name, settings }: Element) =>
     `${name} (${differing.map((key) => settings?.[key] ?? 'not set').join(', ')})`;
   return { before: show(before), after: show(after) };

@@ -63,7 +63,7 @@ describe('impact', () => {
       c: 'overridden release:c-1',
       d: 'affected',
       e: 'notYet release:a-6',
-      f: 'cannotTell distribution:a',
+      f: 'affected',
       g: 'overridden distribution:x',
     });
     const paths = impactOfFact(family, graph, 'release:a-7', ICONS, TODAY).map(({ path }) => path.join(' '));
@@ -82,7 +82,7 @@ describe('impact', () => {
       c: 'overridden release:c-1',
       d: 'notYet release:d-1',
       e: 'notYet release:a-6',
-      f: 'cannotTell distribution:a',
+      f: 'cannotTell',
       g: 'cannotTell',
     });
     // What is dropped upstream is dropped for those that are behind as well.

@@ -10,7 +10,7 @@ import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { editionsOfRelease } from '../lineage/bases.ts';
 import type { Layer } from '../lineage/chain.ts';
-import { daysOfReading, editionOfReading } from './disagreement.ts';
+import { daysOfReading, editionOfReading } from '../weighing/disagreement.ts';
 import type { Said } from './makeCell.ts';
 
 /** The records of one layer. */

@@ -9,10 +9,10 @@ import { FACT_KEYS, findFactKey, type FactKey } from '../catalogue/factSheet.ts'
 import { dayOfRelease } from '../lineage/bases.ts';
 import { chainsOfEditions, type Layer } from '../lineage/chain.ts';
 import { cellOf, type LayerTraits, type Said } from './makeCell.ts';
-import { agrees } from './agreement.ts';
+import { agrees } from '../sameness/agreement.ts';
 import { isKnown, NOTHING_HANDED, type Cell, type EditionCell, type Handed } from './cell.ts';
 import { recordedOfLayer, type LayerRecords } from './layerRecords.ts';
-import { valueInForce } from './valueInForce.ts';
+import { valueInForce } from '../weighing/valueInForce.ts';
 
 /** One fact over all layers, root first. */
 export interface LayerRow {

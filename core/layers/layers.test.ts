@@ -10,7 +10,7 @@ import { changesOf } from './changes.ts';
 import { levelOf, stripOf } from './strip.ts';
 import { diffValues } from './compareValues.ts';
 import { layerTable } from './layerTable.ts';
-import { valueInForce } from './valueInForce.ts';
+import { valueInForce } from '../weighing/valueInForce.ts';
 
 const TODAY = firstDayOf('2026-11-24');
 const SOURCES = [

@@ -2,16 +2,16 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
 import { isDirect } from '../catalogue/directChange.ts';
-import { equalValues } from '../catalogue/equalValues.ts';
+import { sameValue } from '../sameness/value.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import { agrees, withElements } from './agreement.ts';
+import { agrees, withElements } from '../sameness/agreement.ts';
 import { isKnown, NOTHING_HANDED, type Cell, type Handed, type Standing, type ValueState } from './cell.ts';
 import { compareValues } from './compareValues.ts';
-import { dayOfReading, SAME_TIME_DAYS } from './disagreement.ts';
-import { evidenceOfSources } from './evidenceOf.ts';
+import { dayOfReading, SAME_TIME_DAYS } from '../weighing/disagreement.ts';
+import { evidenceOfSources } from '../weighing/evidenceOf.ts';
 import { applyChanges, elementsSaid } from './recordedChanges.ts';
-import { isPartial, ranking, valueInForce } from './valueInForce.ts';
+import { isPartial, ranking, valueInForce } from '../weighing/valueInForce.ts';
 
 /** What a layer says of a fact. */
 export interface Said {
@@ -149,7 +149,9 @@ function ownValue({ reading, value }: NonNullable<ReturnType<typeof valueInForce
 /** True if what is said here is what is handed up, of the same time. Words alone are not the same as anything. */
 function isSameAs(making: Making, own: Value, below: Handed, day: number | undefined): boolean {
   const canBeHeld = own.value !== undefined || own.interval !== undefined;
-  return canBeHeld && below.value !== undefined && !isOfOtherDay(making, day) && agrees(own, below);
+  return (
+    canBeHeld && below.value !== undefined && !isOfOtherDay(making, day) && agrees(own, below, making.fact)
+  );
 }
 
 /** True for a version that a base which rolls on had at another time, or at a time that is not known. */
@@ -167,7 +169,7 @@ function isFromOtherDay(
 }
 
 /** A layer of which nothing fit was read: it carries what is below, changed by what is recorded directly. */
-function draftBySilence(catalogue: Catalogue, { index, said, traits, below }: Making): Draft {
+function draftBySilence(catalogue: Catalogue, { fact, index, said, traits, below }: Making): Draft {
   const direct = said.recorded.filter(isDirect);
   const around: Around = {
     evidence: evidenceOfSources(
@@ -181,7 +183,7 @@ function draftBySilence(catalogue: Catalogue, { index, said, traits, below }: Ma
     const isEqual =
       below !== undefined &&
       isKnown(below) &&
-      (made.absent ? below.absent : below.value !== undefined && equalValues(made.value!, below.value));
+      (made.absent ? below.absent : below.value !== undefined && sameValue(made.value!, below.value, fact));
     if (isEqual) return draft('unchanged', below, around);
     const own = { ...made, setBy: index, isPartial: below?.isPartial ?? false };
     return draft(made.absent ? 'none' : 'own', own, around);

@@ -15,8 +15,8 @@ import type { Release } from '../catalogue/release.ts';
 import { basesOf, dayOfRelease } from '../lineage/bases.ts';
 import { isLineal, linksFrom } from '../lineage/linksInForce.ts';
 import { nameOf } from '../lineage/names.ts';
-import { editionOfReading } from './disagreement.ts';
-import { valueInForce } from './valueInForce.ts';
+import { editionOfReading } from '../weighing/disagreement.ts';
+import { valueInForce } from '../weighing/valueInForce.ts';
 
 /** What is said of a release that begins. */
 export interface NextRelease {

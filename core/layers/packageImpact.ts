@@ -68,8 +68,9 @@ export function eachDescendant(
       const at = layers.findIndex((each) => each.distribution === base);
       if (at < 0) return edition ? null : verdict('cannotTell', null);
       if (!isOtherRelease(layers[at], layer)) return decide(layers, at, id);
-      // A base known by its name alone may be any of its releases.
-      return layers[at].id === base ? verdict('cannotTell', base) : verdict('notYet', layers[at].id);
+      // A base known by its name alone may be any of its releases; its newest is what is reckoned with.
+      const isByName = layers[at].id === base || layers[at].isAssumed === true;
+      return isByName ? verdict('cannotTell', base) : verdict('notYet', layers[at].id);
     };
     const path = pathDown(graph, below, id);
     const editions = graph.nodes.get(id)!.editionBases.map(({ edition }) => edition);

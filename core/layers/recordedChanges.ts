@@ -8,6 +8,7 @@ import { isDirect, type DirectChange } from '../catalogue/directChange.ts';
 import { elementsOfValue, type Element } from '../catalogue/factValue.ts';
 import type { ComparedElement } from './compareValues.ts';
 import { isKnown, type KnownValue } from './cell.ts';
+import { sameName } from '../sameness/name.ts';
 
 /**
  * The value that recorded changes make of the value below (undefined and not absent: not known). A single value says
@@ -42,7 +43,10 @@ function applyToList(
   const made = elementsOfValue(after);
   const named = [...elementsOfValue(before), ...made];
   const isMeant = (element: Element) =>
-    named.some(({ name, slot }) => name === element.name && (slot ?? element.slot) === element.slot);
+    named.some(
+      ({ name, slot }) =>
+        sameName(name, element.name) && sameName(slot ?? element.slot ?? '', element.slot ?? ''),
+    );
   return [...elements.filter((element) => !isMeant(element)), ...made];
 }
 
@@ -84,14 +88,14 @@ export interface Settlement {
 export function settleChange(record: DirectChange, computed: readonly ComparedElement[] | null): Settlement {
   if (!computed) return { state: 'open', found: [] };
   const said = elementsSaid(record);
-  const found = said.flatMap(({ name }) => computed.filter((each) => each.name === name));
+  const found = said.flatMap(({ name }) => computed.filter((each) => sameName(each.name, name)));
   const isBorneOut = said.every(({ kind, name, before, after }) =>
     found.some(
       (each) =>
-        each.name === name &&
+        sameName(each.name, name) &&
         (each.kind === kind || ALSO[kind]?.includes(each.kind)) &&
-        (name !== '' || after === undefined || each.after === after) &&
-        (kind !== 'replaces' || before === undefined || each.before === before),
+        (name !== '' || after === undefined || sameName(each.after ?? '', after)) &&
+        (kind !== 'replaces' || before === undefined || sameName(each.before ?? '', before)),
     ),
   );
   return { state: isBorneOut ? 'confirmed' : 'otherwise', found };

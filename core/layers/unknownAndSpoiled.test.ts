@@ -19,7 +19,7 @@ import { FACT_KEYS, findFactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { chainOf } from '../lineage/chain.ts';
-import { agrees } from './agreement.ts';
+import { agrees } from '../sameness/agreement.ts';
 import { changesOf } from './changes.ts';
 import { countsOf } from './counts.ts';
 import { layerTable } from './layerTable.ts';

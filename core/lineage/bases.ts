@@ -8,7 +8,7 @@ import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { isInForce, isLineal, linksFrom } from './linksInForce.ts';
+import { daysInForce, isInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { editionsOf, releaseOfEdition, releasesOf } from './releases.ts';
 
 /** What one edition of a release rests on, first base first; no link where that is not known. */
@@ -32,12 +32,25 @@ export function dayOfRelease({ date }: Release): number | undefined {
   return Number.isFinite(bounds.first) ? bounds.first : undefined;
 }
 
-/** The release of the same distribution that came out before one; undefined where its day is not known. */
-export function releaseBefore(catalogue: Catalogue, id: RecordId): Release | undefined {
+/**
+ * The release of the same distribution that came before one, of an edition that both are of. By their days where both have one;
+ * one without a date stands where its version puts it.
+ */
+export function releaseBefore(catalogue: Catalogue, id: RecordId, edition?: RecordId): Release | undefined {
   const release = recordOf(catalogue, 'release', id);
-  const day = release && dayOfRelease(release);
-  if (!release || day === undefined) return undefined;
-  return releasesOf(catalogue, release.distribution).find((each) => (dayOfRelease(each) ?? Infinity) < day);
+  if (!release) return undefined;
+  const isOf = (each: Release, of: RecordId) => each.editions.length === 0 || each.editions.includes(of);
+  const meant = edition ? [edition] : release.editions;
+  return releasesOf(catalogue, release.distribution)
+    .filter((each) => meant.length === 0 || meant.some((of) => isOf(each, of)))
+    .filter((each) => comesBefore(each, release))
+    .reduce<Release | undefined>((last, each) => (last && comesBefore(each, last) ? last : each), undefined);
+}
+
+function comesBefore(a: Release, b: Release): boolean {
+  const [one, other] = [dayOfRelease(a), dayOfRelease(b)];
+  if (one !== undefined && other !== undefined && one !== other) return one < other;
+  return a.id !== b.id && a.version.localeCompare(b.version, 'en', { numeric: true }) < 0;
 }
 
 /** The editions that a release is a state of, by name: those that it lists, else all of its distribution. */
@@ -94,6 +107,19 @@ function linksAt(catalogue: Catalogue, id: RecordId, day: number): Link[] {
 }
 
 const inOrder = (links: Link[]): Link[] => links.sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+
+/** The lineal links of a project or its releases that ended last, of those that had begun by a day: those of one that is over. */
+export function lastLinks(catalogue: Catalogue, distribution: RecordId, day: number): Link[] {
+  const own = [distribution, ...releasesOf(catalogue, distribution).map(({ id }) => id)];
+  const links = own
+    .flatMap((at) => linksFrom(catalogue, at))
+    .filter((link) => isLineal(link) && daysInForce(catalogue, link).from <= day);
+  const last = Math.max(...links.map((link) => daysInForce(catalogue, link).to));
+  const isOfRelease = ({ derivative }: Link) => Number(derivative.startsWith('release:'));
+  return inOrder(links.filter((link) => daysInForce(catalogue, link).to === last)).sort(
+    (a, b) => isOfRelease(b) - isOfRelease(a),
+  );
+}
 
 /** The links in force of the first record that has any. */
 function firstThatHas(catalogue: Catalogue, ids: readonly RecordId[], day: number): Link[] {

@@ -21,7 +21,7 @@ export function besidesOf(
 ): Beside[] {
   const top = layers[layers.length - 1];
   const base = layers.at(-2);
-  const before = releaseBefore(catalogue, top.id);
+  const before = releaseBefore(catalogue, top.id, top.edition);
   const others = (base && derivativesOf(graph).get(base.distribution)) ?? [];
   return [
     ...(base ? [{ kind: 'base' as const, id: base.id }] : []),

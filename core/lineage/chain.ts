@@ -8,13 +8,16 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
 import {
   basesOf,
-  basesOfRelease,
   dayOfRelease,
   equalBases,
+  lastLinks,
   unitsOf,
   type Bases,
   type EditionBases,
 } from './bases.ts';
+import { boundsOf } from '../catalogue/when.ts';
+import { isOver, standingOn } from './life.ts';
+import { lifeOf } from './lives.ts';
 import { currentRelease, distributionOf, isApart, publishedBy, releaseOfEdition } from './releases.ts';
 
 /** A layer: a release (or a distribution or edition whose release is not known), and the link it rests by. */
@@ -27,6 +30,10 @@ export interface Layer {
   readonly link?: Link;
   /** All links that it rests by, the first base first. */
   readonly bases: readonly Link[];
+  /** The layers that those links lead to: the release that is named, else the one that was the base's newest then. */
+  readonly on: readonly RecordId[];
+  /** True for a release that no link names: the newest of the project that is named. */
+  readonly isAssumed?: true;
   /** Each edition with its bases, where they differ and none is named. */
   readonly dependsOnEdition?: readonly EditionBases[];
   /** The day that is asked about: what is known of the layer by then. Days since 1970-01-01. */
@@ -64,13 +71,22 @@ export function chainOfProject(
     : chainOfName(catalogue, distribution, day);
 }
 
-const chainOfRelease = (catalogue: Catalogue, release: Release, day: number, edition?: RecordId): Layer[] =>
-  chainFrom(
-    catalogue,
-    { id: release.id, ...(edition && { edition }) },
-    basesOfRelease(catalogue, release, day, edition),
-    day,
-  );
+/**
+ * A release on what it rests on: a dated one on what it did when it was published, whatever the project rests on since. Where a
+ * project is over, an undated one rests on what the project rested on last.
+ */
+function chainOfRelease(catalogue: Catalogue, release: Release, day: number, edition?: RecordId): Layer[] {
+  const bases = basesOf(catalogue, release.id, day, edition);
+  const top = { id: release.id, ...(edition && { edition }) };
+  return chainFrom(catalogue, top, orLast(catalogue, release.distribution, bases, day), day);
+}
+
+/** Bases, or for a project that is over those it had last. */
+function orLast(catalogue: Catalogue, distribution: RecordId, bases: Bases, day: number): Bases {
+  if (bases.links.length > 0 || bases.dependsOnEdition) return bases;
+  if (!isOver(standingOn(lifeOf(catalogue, distribution), day))) return bases;
+  return { links: lastLinks(catalogue, distribution, day) };
+}
 
 /**
  * The layers of a project that is asked for by its bare name: where its editions, each by its newest release, rest on different
@@ -86,7 +102,14 @@ export function chainOfName(catalogue: Catalogue, distribution: RecordId, day: n
     return chainFrom(catalogue, { id: release ?? distribution }, { links: [], dependsOnEdition }, day);
   }
   const current = currentRelease(catalogue, distribution, day);
-  return chainFrom(catalogue, { id: current?.id ?? distribution }, { links: first.links }, day);
+  return current
+    ? chainOfRelease(catalogue, current, day)
+    : chainFrom(
+        catalogue,
+        { id: distribution },
+        orLast(catalogue, distribution, { links: first.links }, day),
+        day,
+      );
 }
 
 /** The layers of what is meant, root first: of a project or an edition its release of the day, else the release itself. */
@@ -128,6 +151,10 @@ export function chainsOfEditions(
   }));
 }
 
+/**
+ * The layers under a top one, root first. Each is visited once, in time that grows with their number; what would close a circle is
+ * left out.
+ */
 function chainFrom(
   catalogue: Catalogue,
   top: Pick<Layer, 'id' | 'edition'>,
@@ -135,26 +162,53 @@ function chainFrom(
   asOf: number,
 ): Layer[] {
   const layers: Layer[] = [];
-  const walk = (
-    at: Pick<Layer, 'id' | 'edition'>,
+  const visited = new Set<RecordId>();
+  const visit = (
+    at: Pick<Layer, 'id' | 'edition' | 'isAssumed'>,
     { links, dependsOnEdition }: Bases,
     day: number,
-    path: ReadonlySet<RecordId>,
+    known: number,
   ) => {
+    visited.add(at.id);
+    const release = recordOf(catalogue, 'release', at.id);
+    const next = (release && dayOfRelease(release)) ?? day;
+    const steps = links.map((link) => {
+      // What one was forked from is as it was then, whatever became of it.
+      const then = link.relation === 'forked from' ? forkedOn(link) : undefined;
+      const id = releaseMeant(catalogue, link.base, then ?? next);
+      const isAssumed = id !== link.base;
+      return {
+        at: { id, ...(isAssumed && { isAssumed: true as const }) },
+        day: then ?? next,
+        known: then ?? known,
+      };
+    });
+    for (const step of steps.toReversed())
+      if (!visited.has(step.at.id))
+        visit(step.at, basesOf(catalogue, step.at.id, step.day), step.day, step.known);
     layers.push({
       ...at,
       distribution: distributionOf(catalogue, at.id),
       ...(links[0] && { link: links[0] }),
       bases: links,
+      on: steps.map(({ at: { id } }) => id),
       ...(dependsOnEdition && { dependsOnEdition }),
-      asOf,
+      asOf: known,
     });
-    const release = recordOf(catalogue, 'release', at.id);
-    const next = (release && dayOfRelease(release)) ?? day;
-    for (const { base } of links)
-      if (!path.has(base)) walk({ id: base }, basesOf(catalogue, base, next), next, new Set([...path, base]));
   };
-  walk(top, bases, asOf, new Set([top.id]));
-  const rootFirst = layers.reverse();
-  return rootFirst.filter((layer, index) => rootFirst.findIndex((other) => other.id === layer.id) === index);
+  visit(top, bases, asOf, asOf);
+  return layers;
+}
+
+/** The day on which a fork was taken, as far as it is known: the last that its date may mean. */
+function forkedOn({ since }: Link): number | undefined {
+  const day = boundsOf(since ?? '')?.last;
+  return day !== undefined && Number.isFinite(day) ? day : undefined;
+}
+
+/** What a link to a base means: where it names a project and not a release, the newest that was out on the day. */
+function releaseMeant(catalogue: Catalogue, base: RecordId, day: number): RecordId {
+  return recordOf(catalogue, 'distribution', base)
+    ? (currentRelease(catalogue, base, day)?.id ?? base)
+    : base;
 }

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, reading, release } from '../../testing/catalogues.ts';
 import { firstDayOf } from '../catalogue/days.ts';
-import { lifeOf } from '../layers/lives.ts';
+import { lifeOf } from './lives.ts';
 import { eventsOf, lineageEvents } from './events.ts';
 import { changesBetween } from './changesBetween.ts';
 import { UNKNOWN_LIFE } from './life.ts';

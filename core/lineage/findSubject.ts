@@ -1,12 +1,14 @@
 /**
- * What somebody means who names a dossier: an id, a name, a name with a version or an edition, another name, or what a name sounds
- * like. One is meant, or the near ones are told.
+ * What somebody means who names a dossier: an id, a name, a name with a version or an edition, or another name. One is meant, or
+ * the near ones are told; one whose name only sounds like it is asked about, never taken.
  */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { createIssue, failure, success, type Result } from '../issue.ts';
 import { nameOf } from './names.ts';
-import { foldText, soundsOf } from '../catalogue/foldText.ts';
+import { foldText } from '../catalogue/foldText.ts';
+import { keyOfName } from '../sameness/name.ts';
+import { soundsAlike } from '../sameness/sound.ts';
 
 /** How many near ones are told. */
 const NEAR = 6;
@@ -16,22 +18,19 @@ interface Named {
   readonly names: readonly string[];
 }
 
-/** The record that is meant: a distribution, a release or an edition. Issues `subject.unknown`, `subject.several`. */
+/** The record that is meant: a distribution, a release or an edition. Issues `subject.unknown`, `subject.several`, `subject.sounds`. */
 export function findSubject(catalogue: Catalogue, text: string): Result<RecordId> {
   const asked = text.trim();
   if (/^(distribution|release|edition):/.test(asked) && findRecord(catalogue, asked)) return success(asked);
   const all = namedRecords(catalogue);
+  const key = keyOfName(asked);
+  const found = all.filter(({ names }) => names.some((name) => name === asked));
+  if (found.length === 0) found.push(...all.filter(({ names }) => names.map(keyOfName).includes(key)));
+  if (found.length === 1) return success(found[0].id);
+  if (found.length > 1) return failure(issueOf('subject.several', asked, found, catalogue));
+  const sounding = all.filter(({ names }) => names.some((name) => soundsAlike(name, asked)));
+  if (sounding.length > 0) return failure(issueOf('subject.sounds', asked, sounding, catalogue));
   const whole = foldText(asked);
-  const steps: readonly ((each: Named) => boolean)[] = [
-    ({ names }) => names.some((name) => name === asked),
-    ({ names }) => whole !== '' && names.some((name) => foldText(name) === whole),
-    ({ names }) => names.some((name) => soundsAlike(name, asked)),
-  ];
-  for (const isMeant of steps) {
-    const found = all.filter(isMeant);
-    if (found.length === 1) return success(found[0].id);
-    if (found.length > 1) return failure(issueOf('subject.several', asked, found, catalogue));
-  }
   const begins = all.filter(({ names }) => names.some((name) => isNear(foldText(name), whole)));
   return failure(issueOf('subject.unknown', asked, begins, catalogue));
 }
@@ -61,7 +60,7 @@ const isNear = (name: string, asked: string) =>
   (name.includes(asked) || asked.startsWith(name) || name.slice(0, 3) === asked.slice(0, 3));
 
 function issueOf(
-  code: 'subject.several' | 'subject.unknown',
+  code: 'subject.several' | 'subject.sounds' | 'subject.unknown',
   asked: string,
   found: readonly Named[],
   catalogue: Catalogue,
@@ -88,15 +87,4 @@ function namedRecords(catalogue: Catalogue): Named[] {
       names: under(distribution, name),
     })),
   ];
-}
-
-/** Words that sound alike, with the same numbers: `core vane 4` and `Corvane 4`. */
-function soundsAlike(name: string, asked: string): boolean {
-  const [a, b] = [name, asked].map((text) => ({
-    digits: (text.match(/\d+/g) ?? []).join(' '),
-    letters: foldText(text).replace(/\d/g, ''),
-  }));
-  if (a.digits !== b.digits || a.letters.length < 3 || b.letters.length < 3) return false;
-  const sounds = soundsOf(a.letters);
-  return soundsOf(b.letters).some((sound) => sounds.includes(sound));
 }

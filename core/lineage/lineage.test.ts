@@ -38,7 +38,7 @@ describe('the chain of layers', () => {
   });
   it('knows only what was in force on the day', () => {
     expect(names('distribution:d')).toEqual(['d']);
-    expect(names('distribution:d', firstDayOf('2026-03-01'))).toEqual(['c', 'd']);
+    expect(names('distribution:d', firstDayOf('2026-03-01'))).toEqual(['a 7', 'b 31', 'c 2', 'd']);
   });
   it('with two bases puts the first directly below and the other beneath', () => {
     const two = catalogueOf(

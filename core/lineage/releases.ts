@@ -64,10 +64,10 @@ export function isApart(catalogue: Catalogue, { editions, distribution }: Releas
   );
 }
 
-/** The newest of some releases (newest first) that is one of an edition: one that names it, before one that names none. */
+/**
+ * The newest of some releases (newest first) that is one of an edition: one that names it, or that names none and so is of all.
+ * One without a date is taken only where no other is of the edition.
+ */
 export function releaseOfEdition(published: readonly Release[], edition: RecordId): Release | undefined {
-  return (
-    published.find(({ editions }) => editions.includes(edition)) ??
-    published.find(({ editions }) => editions.length === 0)
-  );
+  return published.find(({ editions }) => editions.length === 0 || editions.includes(edition));
 }

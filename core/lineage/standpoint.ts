@@ -3,13 +3,11 @@
  * that is over the last ones it had. The graph, its events and its questions are all read off this.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import type { Release } from '../catalogue/release.ts';
-import { unitsOf, type Unit } from './bases.ts';
+import { lastLinks, unitsOf, type Unit } from './bases.ts';
 import { currentRelease, distributionOf, editionsOf, outOn, releasesOf } from './releases.ts';
-import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { isOver, standingOn, type Life } from './life.ts';
 
 /** A link that a distribution rests by; of an edition only, where that stands on a base of its own. */
@@ -67,7 +65,10 @@ export function standpointOf(
   const found = each
     .flatMap(({ footings: own }) => own)
     .sort((a, b) => Number(a.edition !== undefined) - Number(b.edition !== undefined));
-  const footings = found.length > 0 || !isOver(standing) ? found : lastFootings(catalogue, id, day);
+  const footings =
+    found.length > 0 || !isOver(standing)
+      ? found
+      : lastLinks(catalogue, id, day).map((link) => ({ ...footing(catalogue, link), past: true }));
   const unique = footings.filter(
     ({ base }, index) => footings.findIndex((other) => other.base === base) === index,
   );
@@ -106,17 +107,4 @@ function footingsOf(
 function footing(catalogue: Catalogue, link: Link, edition?: RecordId): Footing {
   const base = distributionOf(catalogue, link.base);
   return { link, base, ...(edition && { edition }), past: false };
-}
-
-/** The lineal links that ended last, of those that had begun by a day. */
-function lastFootings(catalogue: Catalogue, id: RecordId, day: number): Footing[] {
-  const own = [id, ...recordsBelongingTo(catalogue, id, 'release').map((release) => release.id)];
-  const links = own
-    .flatMap((at) => linksFrom(catalogue, at))
-    .filter((link) => isLineal(link) && daysInForce(catalogue, link).from <= day);
-  const last = Math.max(...links.map((link) => daysInForce(catalogue, link).to));
-  return links
-    .filter((link) => daysInForce(catalogue, link).to === last)
-    .sort((a, b) => Number(b.derivative.startsWith('release:')) - Number(a.derivative.startsWith('release:')))
-    .map((link) => ({ ...footing(catalogue, link), past: true }));
 }

@@ -2,7 +2,7 @@
  * What makes a record the one it is, whatever its id: two records of one kind that agree in these fields say the same thing of
  * the same thing, and meet when catalogues are merged. The other fields are what is said in it, and are merged one by one.
  */
-import { foldText } from '../catalogue/foldText.ts';
+import { keyOfName } from '../sameness/name.ts';
 import type { AnyRecord, KindName } from '../catalogue/recordKinds.ts';
 
 /** The fields of each kind that tell which one it is; `name~` is compared as it sounds to the eye: letters and digits only. */
@@ -62,7 +62,7 @@ export function identityOf(record: AnyRecord): string {
   const fields = record as unknown as Readonly<Record<string, unknown>>;
   return JSON.stringify(
     IDENTIFYING[record.kind].map((field) =>
-      field.endsWith('~') ? foldText(String(fields[field.slice(0, -1)] ?? '')) : sorted(fields[field]),
+      field.endsWith('~') ? keyOfName(String(fields[field.slice(0, -1)] ?? '')) : sorted(fields[field]),
     ),
   );
 }

@@ -5,7 +5,8 @@
  */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Distribution } from '../catalogue/distribution.ts';
-import { foldText, soundsOf } from '../catalogue/foldText.ts';
+import { keyOfName } from '../sameness/name.ts';
+import { soundKeysOf } from '../sameness/sound.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { referenceTableOf } from '../catalogue/kindOf.ts';
 import { KIND_NAMES, type AnyRecord } from '../catalogue/recordKinds.ts';
@@ -134,7 +135,7 @@ function keysOf(record: AnyRecord): string[] {
   return record.kind === 'distribution' ? namesOf(record) : [identityOf(record)];
 }
 
-const namesOf = ({ name, aliases }: Distribution) => [name, ...aliases].map(foldText).filter(Boolean);
+const namesOf = ({ name, aliases }: Distribution) => [name, ...aliases].map(keyOfName).filter(Boolean);
 
 function isOneThing(known: AnyRecord, record: AnyRecord): boolean {
   const keys = new Set(keysOf(known));
@@ -173,13 +174,4 @@ function createMeetings(mine: Catalogue, decisions: Decisions): (record: Distrib
   };
 }
 
-/** Sounds of the letters, with the digits behind them; nothing of very short names. */
-function soundsOfNames(record: Distribution): string[] {
-  return namesOf(record).flatMap((name) => {
-    const letters = name.replace(/\d/g, '');
-    if (letters.length < 4) return [];
-    return soundsOf(letters)
-      .filter((sound) => sound.length > 2)
-      .map((sound) => `${sound} ${name.replace(/\D/g, '')}`);
-  });
-}
+const soundsOfNames = ({ name, aliases }: Distribution): string[] => [name, ...aliases].flatMap(soundKeysOf);

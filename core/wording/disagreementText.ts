@@ -1,5 +1,5 @@
 /** Why readings differ, in words. */
-import type { Circumstance } from '../layers/disagreement.ts';
+import type { Circumstance } from '../weighing/disagreement.ts';
 import { listOf } from './valueText.ts';
 
 const WORDS: Readonly<Record<Circumstance, string>> = {

@@ -1,7 +1,7 @@
 /** Sentences about one release, generated from its records; shown in heads and details. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
-import { basesByEdition, stepsDown } from '../judging/statements/aboutProject.ts';
+import { basesByEdition, furtherBases, stepsDown } from '../judging/statements/aboutProject.ts';
 import type { Layer } from '../lineage/chain.ts';
 import { nameOf, nameOfLayer } from '../lineage/names.ts';
 import {
@@ -21,7 +21,11 @@ export function wordChain(catalogue: Catalogue, layers: readonly Layer[], isInde
   const about = { subject: nameOfLayer(catalogue, top), told: {} };
   if (top.dependsOnEdition)
     return wordDependsOnEdition({ ...about, editions: basesByEdition(catalogue, top) });
-  if (top.link) return wordBase({ ...about, steps: stepsDown(catalogue, layers), since: '' });
+  if (top.link)
+    return wordBase({
+      ...{ ...about, steps: stepsDown(catalogue, layers), since: '' },
+      also: furtherBases(catalogue, top),
+    });
   return isIndependent ? wordIndependent(about) : wordBaseUnknown(about);
 }
 

@@ -131,6 +131,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'record.twice': (_params, where) => `${where} stands twice in the file.`,
   'subject.unknown': ({ near }, where) =>
     `Nothing is called “${where}”${near ? `; near to it: ${near}` : ''}. Give an id, a name, or a name with its version.`,
+  'subject.sounds': ({ near }, where) =>
+    `Nothing is called “${where}”; it sounds like ${near}. Give the name of that one if it is meant; in a line, “new ${where}” records another one.`,
   'subject.several': ({ near }, where) =>
     `“${where}” may be one of several: ${near}. Give the id of the one that is meant.`,
   'reading.needsReason': () =>

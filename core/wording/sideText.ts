@@ -1,7 +1,7 @@
 /** A side by side in words: values, verdicts, elements, and the sentences for each area, the whole and the outcome. */
 import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import { foldText } from '../catalogue/foldText.ts';
+import { keyOfName } from '../sameness/name.ts';
 import type { Compared } from '../judging/sides/compareSides.ts';
 import type { MeasuringCondition } from '../judging/sides/measuring.ts';
 import { CLOSE_LEAD, type Outcome } from '../judging/sides/outcome.ts';
@@ -331,6 +331,6 @@ function wordHolding({ turnedByWeight, turnedByValue, contributions, out, sums }
 /** A word as it is shown: with the name of the better side before it, where it does not name it itself. */
 export function wordOnPoint({ names }: Pick<Compared, 'names'>, { said, read }: PointWord): string {
   const name = read.better === undefined ? '' : names[read.better];
-  const first = foldText(/^\S+/.exec(said)?.[0] ?? '');
-  return name && !foldText(name).startsWith(first) ? `${name}: ${said}` : said;
+  const first = keyOfName(/^\S+/.exec(said)?.[0] ?? '');
+  return name && !keyOfName(name).startsWith(first) ? `${name}: ${said}` : said;
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How a value is backed: filled dot seen, ring only claimed, nothing without a source. */
-import type { Evidence } from '../../core/layers/evidenceOf.ts';
+import type { Evidence } from '../../core/weighing/evidenceOf.ts';
 
 defineProps<{ evidence: Evidence }>();
 const LABELS = { seen: 'seen in a capture or measured', claimed: 'only claimed', none: 'no source' } as const;

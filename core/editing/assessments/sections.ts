@@ -15,7 +15,7 @@
 import type { Assessment } from '../../catalogue/assessment.ts';
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import { FACT_KEYS, findFactKey } from '../../catalogue/factSheet.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
 import { parseWhen } from '../../catalogue/parseWhen.ts';
 import { createIssue, failure, success, type Result } from '../../issue.ts';
@@ -63,8 +63,8 @@ const WEIGHTS = ['', 'a detail', 'matters', 'decides'] as const;
 
 /** The key of a fact by its key, its label or what it is called in a visit; null where nothing is called so. */
 function keyCalled(text: string): string | null {
-  const folded = foldText(text);
-  const known = findFactKey(text.trim()) ?? FACT_KEYS.find(({ label }) => foldText(label) === folded);
+  const folded = keyOfName(text);
+  const known = findFactKey(text.trim()) ?? FACT_KEYS.find(({ label }) => keyOfName(label) === folded);
   return known?.key ?? nameBegunBy(text.trim())?.fact?.key ?? null;
 }
 

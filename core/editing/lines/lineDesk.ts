@@ -15,7 +15,7 @@ import { createRelease, type Release } from '../../catalogue/release.ts';
 import { SOURCE_KINDS } from '../../catalogue/sourceKinds.ts';
 import type { When } from '../../catalogue/when.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { sameName } from '../../sameness/name.ts';
 import { createIssue, failure, type Issue } from '../../issue.ts';
 import { distributionOf, editionsOf } from '../../lineage/releases.ts';
 import { ComposedEdit } from '../composedEdit.ts';
@@ -138,18 +138,21 @@ export class LineDesk {
       : { name: text, isNew: false };
     const found = isNew ? null : findSubject(this.catalogue, name.replace(/,\s*/, ' '));
     if (found?.ok) return found.value;
-    const several = found?.issues.filter(({ code }) => code === 'subject.several') ?? [];
-    if (several.length > 0) throw new LineRefused(several);
+    const asked = found?.issues.filter(({ code }) => code !== 'subject.unknown') ?? [];
+    if (asked.length > 0) throw new LineRefused(asked);
     const known = isNew ? null : distributionBefore(this.catalogue, name);
-    if (known) return known.rest ? this.#within(known.id, known.rest) : known.id;
+    if (known && !known.rest) return known.id;
+    const within = known && this.#within(known.id, known.rest, name.includes(','));
+    if (within) return within;
     const parts = /^(.+?),\s*(.+)$/.exec(name) ?? /^(.+?)\s+(\S*\d\S*)$/.exec(name);
     const distribution = this.#addDistribution((parts?.[1] ?? name).trim());
     return parts ? this.release(distribution, parts[2].trim()) : distribution;
   }
 
-  /** An edition that is called so, else a release. */
-  #within(distribution: RecordId, name: string): RecordId {
-    return editionCalled(this.catalogue, distribution, name)?.id ?? this.release(distribution, name);
+  /** An edition that is called so, else a release: by a number, or parted by a comma. Else it is another project's name. */
+  #within(distribution: RecordId, name: string, isParted: boolean): RecordId | null {
+    const edition = editionCalled(this.catalogue, distribution, name);
+    return edition?.id ?? (isParted || /\d/.test(name) ? this.release(distribution, name) : null);
   }
 
   #addDistribution(name: string): RecordId {
@@ -197,12 +200,12 @@ export function editionCalled(
   distribution: RecordId,
   name: string,
 ): Edition | undefined {
-  return editionsOf(catalogue, distribution).find((each) => foldText(each.name) === foldText(name));
+  return editionsOf(catalogue, distribution).find((each) => sameName(each.name, name));
 }
 
 function releaseCalled(catalogue: Catalogue, distribution: RecordId, version: string): Release | undefined {
-  return recordsBelongingTo(catalogue, distribution, 'release').find(
-    (each) => foldText(each.version) === foldText(version),
+  return recordsBelongingTo(catalogue, distribution, 'release').find((each) =>
+    sameName(each.version, version),
   );
 }
 

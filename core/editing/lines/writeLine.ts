@@ -12,7 +12,7 @@ import type { When } from '../../catalogue/when.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { RELATIONS, type Relation } from '../../catalogue/relations.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { sameName } from '../../sameness/name.ts';
 import { createIssue, failure } from '../../issue.ts';
 import { nameOf } from '../../lineage/names.ts';
 import { distributionOf } from '../../lineage/releases.ts';
@@ -215,6 +215,6 @@ function otherSubject(
   // A name that is also that of a fact means the fact, unless it is written as the record is called.
   const found = knownSubject(context.catalogue, name);
   if (!found) return null;
-  const isNamed = foldText(nameOf(context.catalogue, found)) === foldText(name) || !nameBegunBy(name);
+  const isNamed = sameName(nameOf(context.catalogue, found), name) || !nameBegunBy(name);
   return isNamed ? { subject: found, rest } : null;
 }

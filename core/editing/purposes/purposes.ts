@@ -2,7 +2,7 @@
 import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { diffOfRecords } from '../../catalogue/diff.ts';
 import { createFreshId } from '../../catalogue/freshId.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { sameName } from '../../sameness/name.ts';
 import { parseWhen } from '../../catalogue/parseWhen.ts';
 import { createPurpose, type Purpose } from '../../catalogue/purpose.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
@@ -124,7 +124,7 @@ function writtenLine<T>(
   const read = parse(text);
   if (!read.ok) return read;
   const name = nameOf(read.value);
-  if (all.some((each, i) => i !== at && foldText(nameOf(each)) === foldText(name)))
+  if (all.some((each, i) => i !== at && sameName(nameOf(each), name)))
     return failure(createIssue('error', 'rule.twice', name));
   return success(at >= 0 && at < all.length ? all.with(at, read.value) : [...all, read.value]);
 }
@@ -137,7 +137,7 @@ function renamed(
 ): Purpose['scores'] {
   return from === undefined || to === undefined || from === to
     ? scores
-    : scores.map((each) => (foldText(each.on) === foldText(from) ? { ...each, on: to } : each));
+    : scores.map((each) => (sameName(each.on, from) ? { ...each, on: to } : each));
 }
 
 /** Sets the candidates; scores of those that are none any more go. */
@@ -167,9 +167,7 @@ export function scoreByHand(
   return corrected(catalogue, id, saying, ({ scores }) => {
     const read = parseHandScore(text);
     if (!read.ok) return read;
-    const others = scores.filter(
-      (each) => each.candidate !== candidate || foldText(each.on) !== foldText(on),
-    );
+    const others = scores.filter((each) => each.candidate !== candidate || !sameName(each.on, on));
     return success({ scores: read.value ? [...others, { candidate, on, ...read.value }] : others });
   });
 }

@@ -13,7 +13,7 @@ import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { CriterionRule } from '../../catalogue/criterionRule.ts';
 import { firstDayOf, formatDay } from '../../catalogue/days.ts';
 import { findFactKey, formatTypedValue } from '../../catalogue/factSheet.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 import { parseWhen } from '../../catalogue/parseWhen.ts';
 import type { Purpose } from '../../catalogue/purpose.ts';
 import { recordOf } from '../../catalogue/catalogue.ts';
@@ -64,8 +64,8 @@ export function parseRule(catalogue: Catalogue, text: string): Result<CriterionR
     default: {
       const better = /^less/i.test(test) ? 'less' : 'more';
       if (!rest) return success({ test: 'among', key, better });
-      const called = foldText(rest.replace(/^(in|among) /i, ''));
-      const cohort = [...recordsOf(catalogue, 'cohort')].find((each) => foldText(each.name) === called);
+      const called = keyOfName(rest.replace(/^(in|among) /i, ''));
+      const cohort = [...recordsOf(catalogue, 'cohort')].find((each) => keyOfName(each.name) === called);
       return cohort
         ? success({ test: 'among', key, better, cohort: cohort.id })
         : refuse('rule.company', { text: rest });
@@ -74,8 +74,8 @@ export function parseRule(catalogue: Catalogue, text: string): Result<CriterionR
 }
 
 function quantityNamed(text: string): Quantity | undefined {
-  const folded = foldText(text);
-  const [, computed] = NAMED.find(([words]) => foldText(words) === folded) ?? [];
+  const folded = keyOfName(text);
+  const [, computed] = NAMED.find(([words]) => keyOfName(words) === folded) ?? [];
   if (computed) return findQuantity(computed);
   const split = splitLine(text.trim());
   return split?.name.fact && !split.rest ? split.name.fact : undefined;

@@ -1,6 +1,6 @@
 /** What the columns of a foreign table are: who a line is about, and which fact each further column holds. */
 import { FACT_KEYS, findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 
 /** Columns that say who a line is about, and how that rests on others. */
 export const TABLE_COLUMNS = {
@@ -39,9 +39,9 @@ export function guessTargets(heads: readonly string[]): TableMapping {
       TABLE_COLUMNS[id].head.test(text),
     );
     if (column) return once(column);
-    const folded = foldText(text);
+    const folded = keyOfName(text);
     const fact = folded
-      ? FACT_KEYS.find(({ key, label }) => foldText(label) === folded || key === text)
+      ? FACT_KEYS.find(({ key, label }) => keyOfName(label) === folded || key === text)
       : undefined;
     return fact ? once(`fact:${fact.key}`) : '';
   });
@@ -49,5 +49,5 @@ export function guessTargets(heads: readonly string[]): TableMapping {
 
 /** The name under which a mapping is kept: the heads, as they are read. */
 export function signatureOf(heads: readonly string[]): string {
-  return heads.map((head) => foldText(head)).join('|');
+  return heads.map((head) => keyOfName(head)).join('|');
 }

@@ -5,7 +5,7 @@
  */
 import { findRecord, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { createDistribution, type Distribution } from '../../catalogue/distribution.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName, sameName } from '../../sameness/name.ts';
 import { createIdSource } from '../../catalogue/freshId.ts';
 import { createLink } from '../../catalogue/link.ts';
 import { parseWhen } from '../../catalogue/parseWhen.ts';
@@ -109,7 +109,7 @@ class Taking {
   ) {
     this.#freshId = createIdSource((id) => findRecord(catalogue, id) !== undefined);
     for (const each of recordsOf(catalogue, 'distribution'))
-      for (const name of [each.name, ...each.aliases]) this.#byName.set(foldText(name), each);
+      for (const name of [each.name, ...each.aliases]) this.#byName.set(keyOfName(name), each);
     for (const each of recordsOf(catalogue, 'release'))
       this.#byVersion.set(versionKey(each.distribution, each.version), each);
     for (const { derivative } of recordsOf(catalogue, 'link')) this.#based.add(derivative);
@@ -124,8 +124,9 @@ class Taking {
     const cellOf = (target: string) => cells[mapping.indexOf(target as never)]?.trim() ?? '';
     const name = cellOf('distribution');
     const nothing = { where, name, isNewProject: false, isNewRelease: false, facts: 0, links: 0 };
-    if (!foldText(name)) return { ...nothing, issues: [createIssue('error', 'table.noName', where)] };
-    const isNewProject = !this.#byName.has(foldText(name));
+    if (!/[\p{L}\p{N}]/u.test(name))
+      return { ...nothing, issues: [createIssue('error', 'table.noName', where)] };
+    const isNewProject = !this.#byName.has(keyOfName(name));
     const project = this.#project(name, cellOf('otherName'));
     const version = cellOf('version');
     const isNewRelease = version !== '' && !this.#byVersion.has(versionKey(project.id, version));
@@ -150,9 +151,9 @@ class Taking {
   }
 
   #project(name: string, other: string): Distribution {
-    const known = this.#byName.get(foldText(name));
+    const known = this.#byName.get(keyOfName(name));
     const aliases = known?.aliases ?? [];
-    const isNew = other !== '' && ![name, ...aliases].some((each) => foldText(each) === foldText(other));
+    const isNew = other !== '' && ![name, ...aliases].some((each) => sameName(each, other));
     if (known && !isNew) return known;
     const project = known
       ? { ...known, aliases: [...aliases, other] }
@@ -162,7 +163,7 @@ class Taking {
           ...(isNew && { aliases: [other] }),
         });
     this.#records.set(project.id, project);
-    for (const each of [project.name, ...project.aliases]) this.#byName.set(foldText(each), project);
+    for (const each of [project.name, ...project.aliases]) this.#byName.set(keyOfName(each), project);
     return project;
   }
 
@@ -199,7 +200,7 @@ class Taking {
     counts: Counts,
     issues: Issue[],
   ): void {
-    const on = this.#byName.get(foldText(base));
+    const on = this.#byName.get(keyOfName(base));
     if (!on) issues.push(createIssue('damage', 'table.noBase', where, { base }));
     else if (on.id === project.id) issues.push(createIssue('damage', 'link.self', where));
     else if (!this.#based.has(subject) && !this.#based.has(project.id)) {
@@ -248,4 +249,4 @@ class Taking {
   }
 }
 
-const versionKey = (distribution: RecordId, version: string) => `${distribution} ${foldText(version)}`;
+const versionKey = (distribution: RecordId, version: string) => `${distribution} ${keyOfName(version)}`;

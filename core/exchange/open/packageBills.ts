@@ -3,7 +3,7 @@
  * (purl-spec, types `deb`, `rpm`, `alpm`). Read back by formats/softwareBill.ts.
  */
 import { PackageURL } from 'packageurl-js';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 import { packageRow, type PackageColumns, type PackageRow } from '../../formats/packageColumns.ts';
 import type { Family } from '../../formats/family.ts';
 
@@ -31,7 +31,7 @@ export function packageUrlOf(family: Family, vendor: string, row: PackageRow): s
     ...(family === 'rpm' && epoch && epoch !== '0' && { epoch }),
     ...(upstream && { upstream: row.sourceVersion ? `${upstream}@${row.sourceVersion}` : upstream }),
   };
-  const namespace = foldText(vendor) || 'unknown';
+  const namespace = keyOfName(vendor) || 'unknown';
   return new PackageURL(family, namespace, row.name, version, qualifiers, undefined).toString();
 }
 

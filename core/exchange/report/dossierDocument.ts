@@ -10,7 +10,7 @@ import { STATEMENT_PARTS, type Statement, type StatementPart } from '../../judgi
 import type { Told } from '../../judging/statements/told.ts';
 import { supportRowOf } from '../../judging/support/supportRows.ts';
 import { isSaid, shownReading, sourcesOf, type Cell } from '../../layers/cell.ts';
-import { conditionsOfReading } from '../../layers/disagreement.ts';
+import { conditionsOfReading } from '../../weighing/disagreement.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { stripOf } from '../../layers/strip.ts';
 import { nameOfLayer } from '../../lineage/names.ts';

@@ -13,7 +13,7 @@ import { companyOf } from '../../judging/company/company.ts';
 import { gridOf, type GridRow } from '../../judging/company/grid.ts';
 import type { PlateFacts } from '../../judging/plateFacts.ts';
 import { rankCandidates } from '../../judging/purpose/ranking.ts';
-import { lifeOf } from '../../layers/lives.ts';
+import { lifeOf } from '../../lineage/lives.ts';
 import { changesBetween } from '../../lineage/changesBetween.ts';
 import { linksFrom } from '../../lineage/linksInForce.ts';
 import { nameOf } from '../../lineage/names.ts';

@@ -7,14 +7,14 @@ import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { Claim } from '../../catalogue/claim.ts';
 import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
 import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { boundsOf } from '../../catalogue/when.ts';
-import { agrees } from '../../layers/agreement.ts';
+import { agrees } from '../../sameness/agreement.ts';
 import { isKnown, isUncheckedHere, readingsInOrder, type Cell } from '../../layers/cell.ts';
 import { topOf } from '../../layers/areas/cells.ts';
-import { evidenceOf } from '../../layers/evidenceOf.ts';
+import { evidenceOf } from '../../weighing/evidenceOf.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { chainOfSubject } from '../../lineage/chain.ts';
 import { nameOf } from '../../lineage/names.ts';
@@ -73,7 +73,7 @@ function checkCount(asked: AskedClaim): CheckedClaim {
   const claimed = claim.value;
   if (!cell || typeof claimed !== 'number' || !isKnown(cell) || isUncheckedHere(cell))
     return cannot('notKnown', claim.key);
-  const names = elementsOfValue(cell.value).map(({ name }) => foldText(name));
+  const names = elementsOfValue(cell.value).map(({ name }) => keyOfName(name));
   const restsOn = cell.inForce ? [cell.inForce.id] : [];
   const withNone = names.includes('none');
   const found = cell.absent ? 0 : names.length;

@@ -6,7 +6,7 @@ import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { LayerTable } from '../../layers/layerTable.ts';
 import { topOf } from '../../layers/areas/cells.ts';
 import { isKnown } from '../../layers/cell.ts';
-import { evidenceOf } from '../../layers/evidenceOf.ts';
+import { evidenceOf } from '../../weighing/evidenceOf.ts';
 import { spreadOf } from '../support/cadence.ts';
 import { datedSeries } from '../support/support.ts';
 

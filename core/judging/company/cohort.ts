@@ -1,6 +1,6 @@
 /** Who belongs to a cohort: by its rule, on the day of the company, or by hand. */
 import type { Cohort, CohortRule } from '../../catalogue/cohort.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName, sameName } from '../../sameness/name.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { Company, Member } from './company.ts';
 
@@ -28,7 +28,7 @@ export function membersOf(company: Company, { rule, members }: Pick<Cohort, 'rul
 
 function follows(member: Member, rule: CohortRule): boolean {
   const has = (key: string, asked: string) =>
-    member.facts.get(key)?.names.some((name) => foldText(name) === foldText(asked)) ?? false;
+    member.facts.get(key)?.names.some((name) => sameName(name, asked)) ?? false;
   return (
     (!rule.base || member.bases.includes(rule.base)) &&
     (!rule.family || member.ancestors.has(rule.family)) &&
@@ -36,7 +36,7 @@ function follows(member: Member, rule: CohortRule): boolean {
     (!rule.format || has('identity.packageFormat', rule.format)) &&
     (!rule.maker || has('identity.maker', rule.maker)) &&
     (!rule.model || has('model.kind', rule.model)) &&
-    (!rule.standing || foldText(member.standing) === foldText(rule.standing)) &&
+    (!rule.standing || sameName(member.standing, rule.standing)) &&
     (!rule.purpose || isFor(member, rule.purpose))
   );
 }
@@ -45,11 +45,11 @@ function follows(member: Member, rule: CohortRule): boolean {
 function isFor({ facts }: Member, purpose: string): boolean {
   const said = ['purpose', 'audience', 'category', 'purposeFound']
     .flatMap((name) => facts.get(`identity.${name}`)?.names ?? [])
-    .map(foldText)
+    .map(keyOfName)
     .join(' ');
   return purpose
     .split(/\s+/)
-    .map(foldText)
+    .map(keyOfName)
     .every((word) => said.includes(word));
 }
 

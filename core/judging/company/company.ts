@@ -9,14 +9,15 @@ import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
 import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
 import type { Interval } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
+import { CountedNames } from './countedNames.ts';
 import { dayOfRelease } from '../../lineage/bases.ts';
 import { chainOfProject } from '../../lineage/chain.ts';
 import { lineageGraph, type GraphNode } from '../../lineage/lineageGraph.ts';
 import { ancestorsOf, basesOfProject } from '../../lineage/relatives.ts';
 import { distributionOf } from '../../lineage/releases.ts';
-import { lifeOf } from '../../layers/lives.ts';
+import { lifeOf } from '../../lineage/lives.ts';
 import { isKnown, isUncheckedHere, readingsInOrder, type Cell } from '../../layers/cell.ts';
-import { dayOfReading } from '../../layers/disagreement.ts';
+import { dayOfReading } from '../../weighing/disagreement.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { measurementsOf } from '../sides/measuring.ts';
 
@@ -66,23 +67,26 @@ export interface Company {
 /** Everybody as of a day. */
 export function companyOf(catalogue: Catalogue, day: number): Company {
   const graph = lineageGraph(catalogue, day, { lifeOf });
-  const nameFor = namesThatCount(catalogue);
-  const members = new Map<RecordId, Member>();
+  const spellings = new CountedNames(recordOf(catalogue, 'about', ABOUT_ID)?.sameNames ?? []);
+  const members = new Map<RecordId, Member & { readonly facts: Map<string, MemberFact> }>();
   for (const node of graph.nodes.values()) {
     if (node.id !== node.distribution) continue;
-    members.set(node.id, memberOf(catalogue, node, ancestorsOf(graph, node.id), day, nameFor));
+    members.set(node.id, memberOf(catalogue, node, ancestorsOf(graph, node.id), day, spellings));
   }
-  return { day, members, firsts: firstsOf(catalogue, day, nameFor) };
+  respell(members.values(), spellings);
+  return { day, members, firsts: firstsOf(catalogue, day, spellings) };
 }
 
-/** Names that the analyst counts as one. */
-function namesThatCount(catalogue: Catalogue): (name: string) => string {
-  const same = new Map(
-    (recordOf(catalogue, 'about', ABOUT_ID)?.sameNames ?? []).flatMap(([first, ...others]) =>
-      others.map((name) => [name, first] as const),
-    ),
-  );
-  return (name) => same.get(name) ?? name;
+/** Writes names that were met in several spellings in the most usual one. */
+function respell(
+  members: Iterable<{ readonly facts: Map<string, MemberFact> }>,
+  spellings: CountedNames,
+): void {
+  if (!spellings.settle()) return;
+  for (const { facts } of members)
+    for (const [key, fact] of facts)
+      if (fact.names.some((name) => spellings.of(name) !== name))
+        facts.set(key, { ...fact, names: fact.names.map((name) => spellings.of(name)) });
 }
 
 function memberOf(
@@ -90,8 +94,8 @@ function memberOf(
   node: GraphNode,
   ancestors: ReadonlyMap<RecordId, number>,
   day: number,
-  nameFor: (name: string) => string,
-): Member {
+  spellings: CountedNames,
+): Member & { readonly facts: Map<string, MemberFact> } {
   const layers = chainOfProject(catalogue, node.id, day);
   const table = layerTable(catalogue, layers);
   const top = layers.length - 1;
@@ -101,7 +105,7 @@ function memberOf(
     if (!isFit(fact, cell)) continue;
     const measured = fact.measured ? measuredIn(catalogue, table, cell) : [];
     facts.set(fact.key, {
-      names: cell.absent ? [NONE] : namesOf(fact, cell.value, nameFor),
+      names: cell.absent ? [NONE] : namesOf(fact, cell.value, spellings),
       ...(cell.value !== undefined && { value: cell.value }),
       ...(cell.interval && { interval: cell.interval }),
       absent: cell.absent,
@@ -141,21 +145,21 @@ function isFit(fact: FactKey, cell: Cell): boolean {
 export function namesOf(
   fact: Pick<FactKey, 'type'>,
   value: FactValue | undefined,
-  nameFor: (name: string) => string,
+  spellings: CountedNames,
 ): string[] {
   if (Array.isArray(value)) {
     const names = elementsOfValue(value).map(
-      ({ slot, name }) => (slot ? `${nameFor(slot)}: ` : '') + nameFor(name),
+      ({ slot, name }) => (slot ? `${spellings.of(slot)}: ` : '') + spellings.of(name),
     );
     return names.length > 1 ? [...new Set(names)] : names;
   }
   if (value === undefined) return [];
   if (typeof value === 'boolean') return [value ? 'yes' : 'no'];
-  return [fact.type === 'text' ? nameFor(String(value)) : String(value)];
+  return [fact.type === 'text' ? spellings.of(String(value)) : String(value)];
 }
 
 /** For each value the project that is the first known to have set it: by the day of its release, else of the reading. */
-function firstsOf(catalogue: Catalogue, day: number, nameFor: (name: string) => string): Map<string, First> {
+function firstsOf(catalogue: Catalogue, day: number, spellings: CountedNames): Map<string, First> {
   const firsts = new Map<string, First>();
   for (const reading of recordsOf(catalogue, 'reading')) {
     const { key, subject, value, state, spoiledBy, accepted } = reading;
@@ -165,7 +169,7 @@ function firstsOf(catalogue: Catalogue, day: number, nameFor: (name: string) => 
     const at = (release && dayOfRelease(release)) ?? dayOfReading(catalogue, reading);
     if (at === undefined || at > day) continue;
     const id = distributionOf(catalogue, subject);
-    for (const name of namesOf(fact, value, nameFor)) {
+    for (const name of namesOf(fact, value, spellings)) {
       const place = `${key}\n${name}`;
       const known = firsts.get(place);
       if (!known || at < known.day || (at === known.day && id < known.id)) firsts.set(place, { id, day: at });

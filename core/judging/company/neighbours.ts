@@ -2,7 +2,7 @@
 import { FACT_KEYS } from '../../catalogue/factSheet.ts';
 import type { AreaId } from '../../catalogue/areas.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
-import { agrees } from '../../layers/agreement.ts';
+import { agrees } from '../../sameness/agreement.ts';
 import type { AreaWeights } from '../closeness.ts';
 import type { Member, MemberFact } from './company.ts';
 import { isProse } from './proseKeys.ts';
@@ -75,6 +75,6 @@ function likenessOfFacts(a: MemberFact, b: MemberFact): Likeness {
   const isSame =
     typeof a.value === 'number' || typeof b.value === 'number'
       ? agrees(a, b)
-      : a.absent === b.absent && a.names[0] === b.names[0];
+      : a.absent === b.absent && a.names.join('\n') === b.names.join('\n');
   return { same: isSame ? 1 : 0, comparable: 1 };
 }

@@ -1,24 +1,29 @@
-/** Names of values that differ in case or spelling only: proposed to be counted as one, which the analyst decides. */
+/** Names of values that only sound alike: whether they are to be counted as one is asked. */
 import { FACT_KEYS } from '../../catalogue/factSheet.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
+import { soundKeysOf } from '../../sameness/sound.ts';
 import type { Member } from './company.ts';
 import { isProse } from './proseKeys.ts';
 
-/** Names that are spelt alike, the most usual first, and how often each comes. */
+/** Names that sound alike, the most usual first, and how often each comes. */
 export type Spellings = readonly { readonly name: string; readonly count: number }[];
 
-/** Groups of names that are the same letter by letter but for case, accents and punctuation, the most frequent first. */
+/** Shorter names sound like too many others. */
+const LEAST_LETTERS = 5;
+
+/** Groups of names of one fact that sound alike and are not the same, the most frequent first. */
 export function spellingsOf(members: Iterable<Member>): Spellings[] {
   const groups = new Map<string, Map<string, number>>();
   const keys = FACT_KEYS.filter(({ key, type }) => (type === 'text' || type === 'list') && !isProse(key));
   for (const { facts } of members)
     for (const { key } of keys)
       for (const name of facts.get(key)?.names ?? []) {
-        const folded = foldText(name);
-        if (!folded) continue;
-        const group = groups.get(folded);
-        if (group) group.set(name, (group.get(name) ?? 0) + 1);
-        else groups.set(folded, new Map([[name, 1]]));
+        if (keyOfName(name).replace(/[^\p{L}]/gu, '').length < LEAST_LETTERS) continue;
+        for (const sound of soundKeysOf(name).slice(0, 1)) {
+          const group = groups.get(`${key} ${sound}`);
+          if (group) group.set(name, (group.get(name) ?? 0) + 1);
+          else groups.set(`${key} ${sound}`, new Map([[name, 1]]));
+        }
       }
   return [...groups.values()]
     .filter((group) => group.size > 1)

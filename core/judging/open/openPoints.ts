@@ -18,7 +18,7 @@ import type { Settlement } from '../../catalogue/settlement.ts';
 import { boundsOf } from '../../catalogue/when.ts';
 import { elementsOf, topOf } from '../../layers/areas/cells.ts';
 import { isSaid } from '../../layers/cell.ts';
-import { daysOfReading } from '../../layers/disagreement.ts';
+import { daysOfReading } from '../../weighing/disagreement.ts';
 import { settledChanges, type SettledChange } from '../../layers/settledChanges.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { dayOfRelease } from '../../lineage/bases.ts';

@@ -2,9 +2,9 @@
 import { scoreOf, type Assessment } from '../../catalogue/assessment.ts';
 import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { firstDayOf } from '../../catalogue/days.ts';
-import { equalValues } from '../../catalogue/equalValues.ts';
+import { sameValue } from '../../sameness/value.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName, sameName } from '../../sameness/name.ts';
 import { recordsOfSubject } from '../../catalogue/pointers.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { compareWhen } from '../../catalogue/when.ts';
@@ -41,7 +41,7 @@ export function totalOf(assessment: Assessment): Total | null {
   // One failure decides.
   if (mustHaves.some(({ met }) => met === 'no')) return { share: 0, least: 0, most: 0, by: 'criteria' };
   if (total && typeof scale === 'object') {
-    const at = scale.steps.findIndex((step) => foldText(step) === foldText(total.said));
+    const at = scale.steps.findIndex((step) => sameName(step, total.said));
     const share = at / (scale.steps.length - 1);
     return at < 0 ? null : { share, least: share, most: share, by: 'said' };
   }
@@ -90,9 +90,9 @@ export function changeOfOpinion(catalogue: Catalogue, after: Assessment): Opinio
   const before = after.replaces ? recordOf(catalogue, 'assessment', after.replaces) : undefined;
   if (!before) return null;
   const scoreIn = ({ criteria }: Assessment, name: string) =>
-    criteria.find((each) => foldText(each.name) === foldText(name))?.score;
+    criteria.find((each) => sameName(each.name, name))?.score;
   const names = [
-    ...new Map([...after.criteria, ...before.criteria].map(({ name }) => [foldText(name), name])).values(),
+    ...new Map([...after.criteria, ...before.criteria].map(({ name }) => [keyOfName(name), name])).values(),
   ];
   const textOf = (entry: { readonly text?: string; readonly name?: string }) =>
     entry.text ?? entry.name ?? '';
@@ -134,7 +134,7 @@ function factsChanged(
       before.absent === after.absent &&
       (before.value === undefined || after.value === undefined
         ? before.value === after.value
-        : equalValues(before.value, after.value));
+        : sameValue(before.value, after.value, fact));
     return isSame ? [] : [{ fact, before, after }];
   });
 }

@@ -5,7 +5,7 @@
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
 import { elementsOfValue, type FactValue } from '../../catalogue/factValue.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { sameName } from '../../sameness/name.ts';
 import type { Interval } from '../../catalogue/reading.ts';
 import { boundsOf } from '../../catalogue/when.ts';
 import { isKnown, isUncheckedHere, readingsInOrder, type Cell } from '../../layers/cell.ts';
@@ -200,7 +200,7 @@ export function hasNamed(
   if (cell.state === 'spoiled') return { doubt: 'spoiled' };
   if (!isKnown(cell)) return { doubt: 'unknown' };
   const names = cell.absent ? [] : namesIn(cell.value);
-  const has = names.some((each) => foldText(each) === foldText(name));
+  const has = names.some((each) => sameName(each, name));
   if (!has && cell.isPartial) return { doubt: 'partial' };
   return { has, ...doubtOf(cell, { least: 0, most: 0 }) };
 }

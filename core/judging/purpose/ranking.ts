@@ -6,7 +6,7 @@
  */
 import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { CriterionRule } from '../../catalogue/criterionRule.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { sameName } from '../../sameness/name.ts';
 import type { Purpose } from '../../catalogue/purpose.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
@@ -250,7 +250,7 @@ function scorerOf(
   };
   return (on: string, rule: CriterionRule | undefined, isCriterion: boolean): Score[] => {
     const byHand = (candidate: RecordId): Score | undefined => {
-      const given = scores.find((each) => each.candidate === candidate && foldText(each.on) === foldText(on));
+      const given = scores.find((each) => each.candidate === candidate && sameName(each.on, on));
       return given && scoreBetween(given.least, given.most, 'hand', given.reason);
     };
     const byRule =
@@ -275,7 +275,7 @@ function byJudgements(catalogue: Catalogue, { layers }: LayerTable, on: string):
   const top = layers[layers.length - 1];
   const opinions = opinionsOf(catalogue, subjectsOfLayer(top));
   const given = standingOpinions(opinions).flatMap(({ criteria, author }) =>
-    criteria.filter(({ name }) => foldText(name) === foldText(on)).map((each) => ({ ...each, author })),
+    criteria.filter(({ name }) => sameName(name, on)).map((each) => ({ ...each, author })),
   );
   if (given.length === 0) return undefined;
   const least = Math.min(...given.map((each) => each.least ?? each.score));

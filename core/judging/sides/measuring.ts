@@ -6,8 +6,9 @@ import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
 import type { Interval, Reading } from '../../catalogue/reading.ts';
 import { topOf } from '../../layers/areas/cells.ts';
-import { conditionsOfReading } from '../../layers/disagreement.ts';
+import { conditionsOfReading } from '../../weighing/disagreement.ts';
 import type { LayerTable } from '../../layers/layerTable.ts';
+import { sameValue } from '../../sameness/value.ts';
 
 /** A condition of a measurement. */
 export const MEASURING_CONDITIONS = ['tool', 'moment', 'machine', 'memoryMiB', 'desktop'] as const;
@@ -60,12 +61,10 @@ export function conditionsBetween(key: string, a: Conditions, b: Conditions): Co
   for (const name of MEASURING_CONDITIONS) {
     if (a[name] === undefined || b[name] === undefined) {
       if (needed.has(name)) unknown.push(name);
-    } else if (folded(a[name]) !== folded(b[name])) differ.push(name);
+    } else if (!sameValue(a[name], b[name])) differ.push(name);
   }
   return { differ, unknown };
 }
-
-const folded = (value: string | number) => (typeof value === 'string' ? value.trim().toLowerCase() : value);
 
 /** True where a measurement may be held against another. */
 export function areEqualConditions(key: string, a: Conditions, b: Conditions): boolean {

@@ -4,9 +4,9 @@ import type { FactKey } from '../../catalogue/factSheet.ts';
 import type { Element } from '../../catalogue/factValue.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
-import type { SaidValue } from '../../layers/agreement.ts';
+import type { SaidValue } from '../../sameness/agreement.ts';
 import type { ValueState } from '../../layers/cell.ts';
-import type { Evidence } from '../../layers/evidenceOf.ts';
+import type { Evidence } from '../../weighing/evidenceOf.ts';
 
 /** Areas of points: those of the fact sheet, and what stands beside it. */
 export const POINT_AREAS = [

@@ -8,7 +8,7 @@
  *
  * "Better" and "worse" are said of the side that the word is on, where it is on one. What is not understood is kept as the why.
  */
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 
 /** What a word says. `taste` and `explained` (young, another aim) name no better one; `open`: neither can be said to be. */
 export interface ReadWord {
@@ -93,18 +93,20 @@ function takeSide(
   if (/^better$/i.test(first) && on !== undefined) return { better: on, left };
   if (/^worse$/i.test(first) && other !== undefined) return { better: other, left };
   if (/^[1-4]$/.test(first) && Number(first) <= names.length) return { better: Number(first) - 1, left };
-  const folded = foldText(first);
+  const folded = keyOfName(first);
   const named = names.flatMap((name, place) =>
-    folded.length > 1 && foldText(name).startsWith(folded) ? [place] : [],
+    folded.length > 1 && keyOfName(name).startsWith(folded) ? [place] : [],
   );
   if (named.length === 1) {
     // The rest of a name of several words is no reason.
-    const words = foldText(names[named[0]]).slice(folded.length);
+    const words = keyOfName(names[named[0]]).slice(folded.length);
     const next = /^\S+/.exec(left)?.[0] ?? '';
     return {
       better: named[0],
       left:
-        next && words && foldText(next) && words.startsWith(foldText(next)) ? left.slice(next.length) : left,
+        next && words && keyOfName(next) && words.startsWith(keyOfName(next))
+          ? left.slice(next.length)
+          : left,
     };
   }
   if (trimmed === '' && weight === 3 && on !== undefined) return { better: on, left: '' };

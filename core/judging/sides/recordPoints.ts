@@ -3,7 +3,7 @@ import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { PackageCounts } from '../../catalogue/comparison.ts';
 import { formatDay } from '../../catalogue/days.ts';
 import type { Element, FactValue } from '../../catalogue/factValue.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { SideBySide } from '../../catalogue/sideBySide.ts';
 import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
@@ -113,10 +113,10 @@ export function faultPoints(
   days: readonly number[],
 ): Point[] {
   const faults = tables.map((table, i) => faultsOf({ catalogue, table, day: days[i] }));
-  const texts = new Map(faults.flat().map(({ fault }) => [foldText(fault.text), fault.text]));
+  const texts = new Map(faults.flat().map(({ fault }) => [keyOfName(fault.text), fault.text]));
   return [...texts].map(([folded, text]) => {
     const values = faults.map((own) => {
-      const found = own.find(({ fault }) => foldText(fault.text) === folded);
+      const found = own.find(({ fault }) => keyOfName(fault.text) === folded);
       if (!found) return plainValue('', {});
       const { fault, layer } = found;
       return plainValue(nameOfLayer(catalogue, layer), {
@@ -180,4 +180,4 @@ export function ownPoints(
 }
 
 /** The key of a point of one's own. */
-export const keyOfOwn = (label: string): string => `own/${foldText(label) || label}`;
+export const keyOfOwn = (label: string): string => `own/${keyOfName(label)}`;

@@ -4,9 +4,8 @@
  * same. The order of the sides never matters.
  */
 import { elementsOfValue, type Element } from '../../catalogue/factValue.ts';
-import { equalValues } from '../../catalogue/equalValues.ts';
-import { foldText } from '../../catalogue/foldText.ts';
-import { agrees } from '../../layers/agreement.ts';
+import { keyOfName, sameName } from '../../sameness/name.ts';
+import { agreeElements, agrees, isInOtherOrder as differInOrder } from '../../sameness/agreement.ts';
 import {
   BAR_REASONS,
   type ElementLine,
@@ -62,9 +61,7 @@ function verdictOf(
 
 /** Words that nothing can be computed with are the same when they are the same words. */
 function isSaidAlike(values: readonly SideValue[]): boolean {
-  return values.every(
-    ({ bar, said }) => bar === 'words' && foldText(said ?? '') === foldText(values[0].said ?? ''),
-  );
+  return values.every(({ bar, said }) => bar === 'words' && sameName(said ?? '', values[0].said ?? ''));
 }
 
 const isPartialList = (usable: readonly SideValue[]) =>
@@ -79,8 +76,7 @@ function isOnlySaidSo({ value, interval }: SideValue, first: SideValue): boolean
 function areDifferent(a: SideValue, b: SideValue): boolean {
   if (a.absent && b.absent) return isAbsence(a) && isAbsence(b) && a.state !== b.state;
   if (Array.isArray(a.value) && Array.isArray(b.value)) return false;
-  if (typeof a.value === 'string' && typeof b.value === 'string')
-    return foldText(a.value) !== foldText(b.value) || (foldText(a.value) === '' && a.value !== b.value);
+  if (typeof a.value === 'string' && typeof b.value === 'string') return !sameName(a.value, b.value);
   return !agrees(a, b);
 }
 
@@ -94,7 +90,7 @@ function elementLines(fact: PointFact, values: readonly SideValue[]): ElementLin
   const placed = lists.map((list) => {
     const places = new Map<string, number[]>();
     list.forEach(({ slot, name }, i) => {
-      const id = slot === undefined ? `:${foldText(name) || name}` : foldText(slot) || slot;
+      const id = slot === undefined ? `:${keyOfName(name)}` : keyOfName(slot);
       if (!lines.has(id)) lines.set(id, { name: slot ?? name, isSlot: slot !== undefined });
       const known = places.get(id);
       if (known) known.push(i);
@@ -106,7 +102,7 @@ function elementLines(fact: PointFact, values: readonly SideValue[]): ElementLin
     const found = values.map((value, i) =>
       elementValue(value, lists[i], placed[i].get(id), fact.ordered === true),
     );
-    const key = `${fact.key}/${foldText(name) || name}`;
+    const key = `${fact.key}/${keyOfName(name)}`;
     return { key, name, isSlot, values: found, verdict: judgeLine(found) };
   });
 }
@@ -144,10 +140,8 @@ function judgeLine(values: readonly ElementValue[]): ElementLine['verdict'] {
 function sameElements(a: readonly Element[], b: readonly Element[]): boolean {
   if (a.length !== b.length) return false;
   return a.every((element) => {
-    const other = b.find(({ name }) => foldText(name) === foldText(element.name));
-    if (!other) return equalValues([...a], [...b]);
-    const [one, two] = [element.settings ?? {}, other.settings ?? {}];
-    return Object.keys(one).every((key) => two[key] === undefined || one[key] === two[key]);
+    const other = b.find(({ name }) => sameName(name, element.name));
+    return other !== undefined && agreeElements(element, other);
   });
 }
 
@@ -156,11 +150,12 @@ function isInOtherOrder(lines: readonly ElementLine[], sides: number): boolean {
   const common = lines.filter(({ values }) => values.filter(({ has }) => has === 'yes').length > 1);
   for (let a = 0; a < sides; a++)
     for (let b = a + 1; b < sides; b++) {
-      const pairs = common
-        .map(({ values }) => [values[a].places[0], values[b].places[0]] as const)
-        .filter(([one, two]) => one !== undefined && two !== undefined)
-        .sort(([one], [two]) => one - two);
-      if (pairs.some(([, two], i) => i > 0 && two < pairs[i - 1][1])) return true;
+      const inOrderOf = (side: number) =>
+        common
+          .filter(({ values }) => values[a].places.length > 0 && values[b].places.length > 0)
+          .sort((one, two) => one.values[side].places[0] - two.values[side].places[0])
+          .map(({ key }) => key);
+      if (differInOrder(inOrderOf(a), inOrderOf(b))) return true;
     }
   return false;
 }

@@ -3,7 +3,7 @@ import type { Catalogue } from '../../catalogue/catalogue.ts';
 import { AREAS, type AreaId } from '../../catalogue/areas.ts';
 import { FACT_KEYS } from '../../catalogue/factKeys.ts';
 import { namesOfFact } from '../../catalogue/factNames.ts';
-import { foldText } from '../../catalogue/foldText.ts';
+import { keyOfName } from '../../sameness/name.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { SideBySide } from '../../catalogue/sideBySide.ts';
 import { findSubject } from '../../lineage/findSubject.ts';
@@ -50,8 +50,9 @@ export interface SaidOfSides {
 export function saidOfSides(catalogue: Catalogue, compared: Compared, kept?: SideBySide): SaidOfSides {
   const { names, points, tables } = compared;
   const own = (kept?.words ?? []).map(({ point, said, author, date }): PointWord => ({
-    ...{ point, said, author, isKept: true, sources: [] },
-    label: labelOf(points, point),
+    ...{ said, author, isKept: true, sources: [] },
+    point: pointKept(points, point),
+    label: labelOf(points, pointKept(points, point)),
     read: readWord(said, names),
     ...(date && { date }),
   }));
@@ -112,32 +113,32 @@ function mustHavesOf(
   judged.forEach((each, place) => {
     for (const { text, met } of each) {
       const [, plain, audience] = /^(.+?)(?: for (?:the )?(.+))?$/i.exec(text)!;
-      const before = found.get(foldText(plain));
-      found.set(foldText(plain), {
+      const before = found.get(keyOfName(plain));
+      found.set(keyOfName(plain), {
         text: before?.text ?? plain,
         for: [...new Set([...(before?.for ?? []), ...(audience ? [audience] : [])])],
         met: judged.map((_, i) => (i === place ? met : (before?.met[i] ?? 'not known'))),
       });
     }
   });
-  for (const each of kept?.mustHaves ?? []) found.set(foldText(each.text), each);
+  for (const each of kept?.mustHaves ?? []) found.set(keyOfName(each.text), each);
   return [...found.values()];
 }
 
 /** Of names one of which is within the other (the office, the back office) the fuller one. */
 function distinctAudiences(named: readonly string[]): string[] {
-  const all = [...new Map(named.map((name) => [foldText(name), name])).values()];
+  const all = [...new Map(named.map((name) => [keyOfName(name), name])).values()];
   return all.filter(
-    (name) => !all.some((other) => other !== name && foldText(other).includes(foldText(name))),
+    (name) => !all.some((other) => other !== name && keyOfName(other).includes(keyOfName(name))),
   );
 }
 
 /** True for what counts for an audience: named for it, or for nobody in particular. */
 export function countsFor(names: readonly string[], audience: string): boolean {
-  const folded = foldText(audience);
+  const folded = keyOfName(audience);
   return (
     names.length === 0 ||
-    names.some((name) => folded.includes(foldText(name)) || foldText(name).includes(folded))
+    names.some((name) => folded.includes(keyOfName(name)) || keyOfName(name).includes(folded))
   );
 }
 
@@ -153,19 +154,26 @@ const AREA_NAMES: Readonly<Record<string, AreaId>> = {
 
 /** The key of the point that is meant by a name: a fact's, an element's, an area's; else one of the analyst's own. */
 function pointNamed(points: readonly Point[], name: string): string {
-  const folded = foldText(name);
+  const folded = keyOfName(name);
   const isKnown = ({ values }: Point) => values.some(({ state }) => state !== 'notLookedAt');
   const told = points.filter(isKnown);
   const fact = FACT_KEYS.find(
     ({ key, label }) =>
       told.some((point) => point.key === key) &&
-      (foldText(label) === folded || namesOfFact(key).some((each) => foldText(each) === folded)),
+      (keyOfName(label) === folded || namesOfFact(key).some((each) => keyOfName(each) === folded)),
   );
   if (fact) return fact.key;
   for (const { elements } of told)
-    for (const line of elements) if (foldText(line.name) === folded) return line.key;
-  const area = lookUp(AREA_NAMES, folded) ?? AREAS.find(({ label }) => foldText(label) === folded)?.id;
+    for (const line of elements) if (keyOfName(line.name) === folded) return line.key;
+  const area = lookUp(AREA_NAMES, folded) ?? AREAS.find(({ label }) => keyOfName(label) === folded)?.id;
   return area && told.some((point) => point.area === area) ? `area/${area}` : `own/${folded}`;
+}
+
+/** A point as it is kept: older catalogues wrote groups of digits together in its key. */
+function pointKept(points: readonly Point[], key: string): string {
+  const keys = points.flatMap((point) => [point.key, ...point.elements.map((line) => line.key)]);
+  if (keys.includes(key)) return key;
+  return keys.find((each) => each.replace(/(?<=\d)\.(?=\d)/g, '') === key) ?? key;
 }
 
 function labelOf(points: readonly Point[], key: string): string {

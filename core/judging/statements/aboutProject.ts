@@ -4,6 +4,9 @@ import type { Link } from '../../catalogue/link.ts';
 import { recordsBelongingTo } from '../../catalogue/pointers.ts';
 import { RELATIONS } from '../../catalogue/relations.ts';
 import { basesOf, releaseBefore } from '../../lineage/bases.ts';
+import { boundsOf } from '../../catalogue/when.ts';
+import type { RecordId } from '../../catalogue/recordId.ts';
+import { currentRelease, distributionOf } from '../../lineage/releases.ts';
 import type { Layer } from '../../lineage/chain.ts';
 import { newestComparison } from '../../lineage/lineageGraph.ts';
 import { daysInForce } from '../../lineage/linksInForce.ts';
@@ -30,12 +33,12 @@ export function whatItIs({ catalogue, table, subject, told }: Telling): Statemen
 
 function releaseStatement(
   catalogue: Catalogue,
-  { id, distribution }: Layer,
+  { id, distribution, edition }: Layer,
   state: ReturnType<typeof statementMaker>,
 ): Statement | null {
   const release = recordOf(catalogue, 'release', id);
   if (!release?.date) return null;
-  const before = releaseBefore(catalogue, id);
+  const before = releaseBefore(catalogue, id, edition);
   // A release that names none is of all there are, or of what was there before there were any.
   const editions = release.editions.flatMap((each) => recordOf(catalogue, 'edition', each)?.name ?? []);
   return state(
@@ -75,6 +78,7 @@ export function whatItRestsOn({ catalogue, table, subject, told, day }: Telling)
     statements.push(state('independent', {}, { told: [independent], leads: true }));
   else statements.push(state('baseUnknown', {}, { leads: true }));
   statements.push(
+    ...baseOfProjectNow(catalogue, top, state, day),
     ...baseOfReleaseBefore(catalogue, top, state, day),
     ...fromOthers(catalogue, top, state, day),
   );
@@ -85,21 +89,26 @@ export function whatItRestsOn({ catalogue, table, subject, told, day }: Telling)
   return statements;
 }
 
-const baseOf = (catalogue: Catalogue, { base, relation }: Link): ToldBase => ({
+const baseOf = (catalogue: Catalogue, { base, relation, certainty }: Link): ToldBase => ({
   name: nameOf(catalogue, base),
   relation,
+  ...(certainty !== 'sure' && { certainty }),
 });
 
 /** What the top layer rests on, what that rests on, and so on. */
 export function stepsDown(catalogue: Catalogue, layers: readonly Layer[]): ToldBase[] {
   const steps: ToldBase[] = [];
   for (let layer = layers.at(-1); layer?.link;) {
-    const { base }: Link = layer.link;
+    const [base]: readonly RecordId[] = layer.on;
     steps.push(baseOf(catalogue, layer.link));
     layer = layers.find(({ id }) => id === base);
   }
   return steps;
 }
+
+/** The bases of a layer that fill the gaps of the first, in order. */
+export const furtherBases = (catalogue: Catalogue, { bases }: Layer): ToldBase[] =>
+  bases.slice(1).map((link) => baseOf(catalogue, link));
 
 /** What each edition rests on, where they differ. */
 export function basesByEdition(catalogue: Catalogue, { dependsOnEdition = [] }: Layer) {
@@ -115,11 +124,26 @@ function onItsBase(
   state: ReturnType<typeof statementMaker>,
   day: number,
 ): Statement[] {
-  const link = layers[layers.length - 1].link!;
+  const { bases, on } = layers[layers.length - 1];
+  const [link] = bases;
   const steps = stepsDown(catalogue, layers);
-  const since = link.since ?? recordOf(catalogue, 'release', link.derivative)?.date ?? '';
+  const also = furtherBases(catalogue, layers[layers.length - 1]);
   const to = { link: link.id };
-  const statements = [state('base', { steps, since }, { sources: link.sources, to, leads: true })];
+  const sources = bases.flatMap((each) => each.sources);
+  const statements = [
+    state('base', { steps, also, since: sinceStated(catalogue, link) }, { sources, to, leads: true }),
+    ...bases.flatMap(({ base, id }, i) =>
+      on[i] === base
+        ? []
+        : [
+            state(
+              'baseAssumed',
+              { base: nameOf(catalogue, base), release: nameOf(catalogue, on[i]) },
+              { to: { link: id } },
+            ),
+          ],
+    ),
+  ];
   if (link.reason || link.wording || link.endorsed.length > 0)
     statements.push(
       state(
@@ -133,8 +157,7 @@ function onItsBase(
         { sources: link.sources, to },
       ),
     );
-  const comparison = newestComparison(catalogue, link, day);
-  if (comparison)
+  for (const comparison of bases.flatMap((each) => newestComparison(catalogue, each, day) ?? []))
     statements.push(
       state(
         'carried',
@@ -145,6 +168,43 @@ function onItsBase(
   return statements;
 }
 
+/** Since when a link is stated to hold; a base that came out later cannot have been the base since then. */
+function sinceStated(catalogue: Catalogue, { since = '', base }: Link): string {
+  const published = boundsOf(recordOf(catalogue, 'release', base)?.date ?? '')?.first ?? -Infinity;
+  return (boundsOf(since)?.last ?? Infinity) < published ? '' : since;
+}
+
+/** What the project rests on by the day that is asked about, where it moved after its newest release. */
+function baseOfProjectNow(
+  catalogue: Catalogue,
+  top: Layer,
+  state: ReturnType<typeof statementMaker>,
+  day: number,
+): Statement[] {
+  const { id, distribution, bases, dependsOnEdition, edition } = top;
+  if (dependsOnEdition || currentRelease(catalogue, distribution, day)?.id !== id) return [];
+  const { links } = basesOf(catalogue, edition ?? distribution, day);
+  const isMoved = links.some(({ base }) => !bases.some((own) => isWithin(catalogue, own.base, base)));
+  if (!isMoved) return [];
+  return [
+    state(
+      'baseNow',
+      {
+        project: nameOf(catalogue, edition ?? distribution),
+        bases: links.map((link) => baseOf(catalogue, link)),
+        since: sinceStated(catalogue, links[0]),
+      },
+      { sources: links.flatMap(({ sources }) => sources), to: { link: links[0].id }, leads: true },
+    ),
+  ];
+}
+
+/** True if two name one project, and not two releases of it. */
+function isWithin(catalogue: Catalogue, a: RecordId, b: RecordId): boolean {
+  const ends = [a, b].map((id) => distributionOf(catalogue, id));
+  return ends[0] === ends[1] && (a === b || a === ends[0] || b === ends[1]);
+}
+
 /** Told only where it stood on something else: a move is a thing to know. */
 function baseOfReleaseBefore(
   catalogue: Catalogue,
@@ -152,7 +212,7 @@ function baseOfReleaseBefore(
   state: ReturnType<typeof statementMaker>,
   day: number,
 ): Statement[] {
-  const before = releaseBefore(catalogue, top.id);
+  const before = releaseBefore(catalogue, top.id, top.edition);
   const links = before ? basesOf(catalogue, before.id, day).links : [];
   const now = top.dependsOnEdition?.flatMap((each) => each.links) ?? (top.link ? [top.link] : []);
   if (!before || links.length === 0 || links.some((link) => now.some(({ base }) => base === link.base)))

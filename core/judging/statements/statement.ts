@@ -50,6 +50,8 @@ type StatementTarget =
 export interface ToldBase {
   readonly name: string;
   readonly relation: Relation;
+  /** Absent for what is sure. `likely`: inferred; `claimed`: somebody says so. */
+  readonly certainty?: 'likely' | 'claimed';
 }
 
 /** A repository of the layer, with whose it is. */
@@ -70,7 +72,17 @@ export interface StatementKinds {
   };
   names: { readonly names: readonly string[] };
   /** Top first: what it rests on, what that rests on, and so on. */
-  base: { readonly steps: readonly ToldBase[]; readonly since: string };
+  base: {
+    readonly steps: readonly ToldBase[];
+    /** Further bases, which fill the gaps of the first, in order. */
+    readonly also: readonly ToldBase[];
+    /** As it is stated; empty where nobody said since when. */
+    readonly since: string;
+  };
+  /** A link names the project alone: what is held against is this release, the newest that was out. */
+  baseAssumed: { readonly base: string; readonly release: string };
+  /** What the project rests on by the day asked about, where it moved after the release. */
+  baseNow: { readonly project: string; readonly bases: readonly ToldBase[]; readonly since: string };
   dependsOnEdition: {
     readonly editions: readonly { readonly edition: string; readonly bases: readonly ToldBase[] }[];
   };

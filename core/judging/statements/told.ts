@@ -20,7 +20,7 @@ import {
   conditionsOfReading,
   dayOfReading,
   type Circumstance,
-} from '../../layers/disagreement.ts';
+} from '../../weighing/disagreement.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
 

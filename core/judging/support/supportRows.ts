@@ -7,7 +7,7 @@ import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { boundsOf } from '../../catalogue/when.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
-import { lifeOf } from '../../layers/lives.ts';
+import { lifeOf } from '../../lineage/lives.ts';
 import { topOf } from '../../layers/areas/cells.ts';
 import { chainOfSubject, chainsOfEditions } from '../../lineage/chain.ts';
 import { isOver, standingOn } from '../../lineage/life.ts';

@@ -2,6 +2,7 @@
 import { elementsOfValue, type Element } from '../../catalogue/factValue.ts';
 import type { LayerTable } from '../layerTable.ts';
 import { isSaid, NOTHING_HANDED, type Cell, type Handed, type KnownValue } from '../cell.ts';
+import { keyOfName, sameName } from '../../sameness/name.ts';
 
 /** The cells of a fact, root first; none where the table does not have it. */
 export const cellsOf = (table: LayerTable, key: string): readonly Cell[] =>
@@ -28,11 +29,11 @@ export function isOnPurpose({ inForce }: Cell): boolean {
 
 /** Names of the base's elements that a layer does without; none where only some of its own are known. */
 export function missingFrom(own: readonly Element[], base: readonly Element[]): string[] {
-  const names = new Set(own.map(({ name }) => name));
-  return base.flatMap(({ name }) => (names.has(name) ? [] : [name]));
+  const names = new Set(own.map(({ name }) => keyOfName(name)));
+  return base.flatMap(({ name }) => (names.has(keyOfName(name)) ? [] : [name]));
 }
 
 /** The place of the lowest layer whose list has an element of this name: whose it is. */
 export function introducedAt(cells: readonly Cell[], name: string): number {
-  return cells.findIndex((cell) => elementsOf(cell).some((other) => other.name === name));
+  return cells.findIndex((cell) => elementsOf(cell).some((other) => sameName(other.name, name)));
 }

@@ -6,6 +6,8 @@ import { comparedElements } from '../changes.ts';
 import type { ComparedElement } from '../compareValues.ts';
 import type { LayerTable } from '../layerTable.ts';
 import { belowTop, cellsOf, elementsOf, isOnPurpose, topOf } from './cells.ts';
+import { keyOfName, sameName } from '../../sameness/name.ts';
+import { sameValue } from '../../sameness/value.ts';
 
 /**
  * How a role is filled: as in a base, by the layer's own choice, here (what the base has cannot be told), by nothing, left empty
@@ -43,27 +45,28 @@ export interface DefaultsView {
 /** The default applications of the top layer. */
 export function defaultsOf(table: LayerTable): DefaultsView {
   const belongs = slots(table, 'defaults.belongs');
-  const chosen = new Set(
-    elementsOf(topOf(table, 'defaults.leftEmpty')).map(({ name }) => name.toLowerCase()),
-  );
+  const chosen = new Set(elementsOf(topOf(table, 'defaults.leftEmpty')).map(({ name }) => keyOfName(name)));
   const desktop = String(topOf(table, 'defaults.desktop')?.value ?? '');
   const roles = APPLICATION_ROLES.map(({ id }): RoleRow => {
     const fact = findFactKey(`defaults.application.${id}`)!;
     const cells = cellsOf(table, fact.key);
     const [below, top] = [belowTop(cells), cells[cells.length - 1]];
     const application = String(top.value ?? '');
-    const role = fact.label.toLowerCase();
-    const home = belongs.get(role) ?? belongs.get(id) ?? belongs.get(application.toLowerCase()) ?? '';
-    const isChosen = chosen.has(role) || chosen.has(id) || isOnPurpose(top);
+    const names = [fact.label, id].map(keyOfName);
+    const home = [...names, keyOfName(application)].flatMap((name) => belongs.get(name) ?? [])[0] ?? '';
+    const isChosen = names.some((name) => chosen.has(name)) || isOnPurpose(top);
     return {
       fact,
       application,
       state: roleStateOf(top, cells.length - 1, isChosen),
       ...(top.setBy >= 0 && { layer: table.layers[top.setBy].id }),
-      base: below.value !== undefined && below.value !== top.value ? String(below.value) : '',
+      base:
+        below.value !== undefined && !(top.value !== undefined && sameValue(below.value, top.value))
+          ? String(below.value)
+          : '',
       why: isChosen ? (top.inForce?.said ?? '') : '',
       belongs: home,
-      foreign: home !== '' && desktop !== '' && home !== desktop,
+      foreign: home !== '' && desktop !== '' && !sameName(home, desktop),
     };
   });
   const counts = { carried: 0, own: 0, said: 0, empty: 0, chosen: 0, spoiled: 0, unknown: 0 };
@@ -78,7 +81,7 @@ export function defaultsOf(table: LayerTable): DefaultsView {
 
 /** Names of a list by the slot that each fills. */
 function slots(table: LayerTable, key: string): Map<string, string> {
-  return new Map(elementsOf(topOf(table, key)).map(({ slot = '', name }) => [slot.toLowerCase(), name]));
+  return new Map(elementsOf(topOf(table, key)).map(({ slot = '', name }) => [keyOfName(slot), name]));
 }
 
 function servicesOf(table: LayerTable): readonly ComparedElement[] | null {

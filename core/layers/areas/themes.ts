@@ -1,9 +1,10 @@
 /** Theme parts with where each comes from, and whether applications of different toolkits look alike. */
 import { findFactKey, type FactKey } from '../../catalogue/factSheet.ts';
-import { equalValues } from '../../catalogue/equalValues.ts';
+import { sameValue } from '../../sameness/value.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { LayerTable } from '../layerTable.ts';
 import { belowTop, cellsOf, elementsOf, topOf } from './cells.ts';
+import { keyOfName } from '../../sameness/name.ts';
 
 /** Where a theme part comes from. */
 export type ThemeOrigin =
@@ -64,7 +65,7 @@ export function themeParts(table: LayerTable, others: readonly LayerTable[]): Th
     if (typeof base === 'string' && isVariant(top.value, base)) return part({ kind: 'variant', of: base });
     const same = strangers.filter((other) => {
       const cell = topOf(other, fact.key);
-      return cell?.value !== undefined && equalValues(cell.value, top.value!);
+      return cell?.value !== undefined && sameValue(cell.value, top.value!);
     });
     if (same.length)
       return part({ kind: 'asIn', others: same.map(({ layers }) => layers[layers.length - 1].id) });
@@ -96,7 +97,7 @@ export function likenessCheck(table: LayerTable): {
   const names = [...new Set(styles.flatMap(({ settings }) => Object.keys(settings ?? {})))];
   const rowOf = (part: string, values: readonly string[]): LikenessRow => {
     const known = values.filter(Boolean);
-    return { part, values, ...(known.length > 1 && { same: new Set(known.map(fold)).size === 1 }) };
+    return { part, values, ...(known.length > 1 && { same: new Set(known.map(keyOfName)).size === 1 }) };
   };
   return {
     toolkits: styles.map(({ slot, name }) => slot ?? name),
@@ -114,8 +115,6 @@ export function likenessCheck(table: LayerTable): {
     ].filter(({ values }) => values.some(Boolean)),
   };
 }
-
-const fold = (text: string) => text.toLowerCase().replace(/[\s_-]+/g, '');
 
 /** Whether applications of different toolkits look alike, as far as it is known. */
 export function likenessOf(table: LayerTable): 'one' | 'yes' | 'partly' | 'no' | 'untested' | 'unknown' {

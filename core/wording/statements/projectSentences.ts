@@ -22,8 +22,9 @@ const MAKERS: Readonly<Record<string, string>> = {
 const withArticle = (maker: string) =>
   /^(company|foundation|university|government body)\b/i.test(maker) ? `a ${maker}` : maker;
 
-/** `of Fenwick 31`, by name and relation: `installs from Fenwick 31`. */
-const restsOn = ({ name, relation }: ToldBase) => `${wordRelation(relation)} ${name}`;
+/** `of Fenwick 31`, by name and relation: `installs from Fenwick 31`; with the doubt that there is. */
+const restsOn = ({ name, relation, certainty }: ToldBase) =>
+  `${certainty === 'claimed' ? 'reportedly ' : certainty === 'likely' ? 'probably ' : ''}${wordRelation(relation)} ${name}`;
 
 export function wordPurpose({ told, subject }: Params<'purpose'>): string {
   const [purpose, audience, notFor] = ['purpose', 'audience', 'notFor'].map((name) =>
@@ -80,9 +81,26 @@ export function wordNames({ names }: Params<'names'>): string {
   return sentence(`it is also called ${listOf(names.map((name) => `“${name}”`))}`);
 }
 
-export function wordBase({ subject, steps, since }: Params<'base'>): string {
+export function wordBase({ subject, steps, also, since }: Params<'base'>): string {
+  return [
+    sentence(
+      `${subject} ${steps.map(restsOn).join(', which ')}${since ? `, since ${formatWhen(since)}` : ''}`,
+    ),
+    also.length > 0 && sentence(`after that, ${subject} ${listOf(also.map(restsOn))}`),
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+export function wordBaseAssumed({ subject, base, release }: Params<'baseAssumed'>): string {
   return sentence(
-    `${subject} ${steps.map(restsOn).join(', which ')}${since ? `, since ${formatWhen(since)}` : ''}`,
+    `which release of ${base} that is has not been recorded; ${subject} is compared with ${release}, the newest at the time`,
+  );
+}
+
+export function wordBaseNow({ project, bases, since }: Params<'baseNow'>): string {
+  return sentence(
+    `${project} has moved after that release: it ${listOf(bases.map(restsOn))}${since ? ` since ${formatWhen(since)}` : ''}`,
   );
 }
 

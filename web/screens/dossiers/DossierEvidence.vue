@@ -17,7 +17,7 @@ import {
   type SourceEvidence,
 } from '../../../core/layers/evidence.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
-import { evidenceOfSources } from '../../../core/layers/evidenceOf.ts';
+import { evidenceOfSources } from '../../../core/weighing/evidenceOf.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
 import ExchangeSource from '../sources/ExchangeSource.vue';

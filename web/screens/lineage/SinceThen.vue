@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { wordEvent } from '../../../core/wording/eventText.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { lifeOf } from '../../../core/layers/lives.ts';
+import { lifeOf } from '../../../core/lineage/lives.ts';
 import { changesBetween } from '../../../core/lineage/changesBetween.ts';
 
 const props = defineProps<{ catalogue: Catalogue; day: number; today: number }>();

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
-import { conditionsOfReading } from '../../../core/layers/disagreement.ts';
+import { conditionsOfReading } from '../../../core/weighing/disagreement.ts';
 import type { Compared } from '../../../core/judging/sides/compareSides.ts';
 import type { Point } from '../../../core/judging/sides/point.ts';
 import type { PointWord } from '../../../core/judging/sides/words.ts';

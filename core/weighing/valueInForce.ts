@@ -7,7 +7,7 @@ import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import { withElements, agrees, type SaidValue } from './agreement.ts';
+import { withElements, agrees, type SaidValue } from '../sameness/agreement.ts';
 import { circumstancesBetween, dayOfReading, type Disagreement } from './disagreement.ts';
 import { evidenceOf, type Evidence } from './evidenceOf.ts';
 

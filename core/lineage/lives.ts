@@ -9,9 +9,9 @@ import type { Element, FactValue } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { linksFrom } from '../lineage/linksInForce.ts';
-import type { Life, StandingPeriod } from '../lineage/life.ts';
-import { valueInForce } from './valueInForce.ts';
+import { linksFrom } from './linksInForce.ts';
+import type { Life, StandingPeriod } from './life.ts';
+import { valueInForce } from '../weighing/valueInForce.ts';
 
 const KEYS = {
   since: 'identity.since',
