@@ -31,6 +31,10 @@ export interface FactKey {
   readonly compares?: 'delay';
   /** Happened once, or was measured on one day: the next release does not take it over. */
   readonly once: boolean;
+  /** Is of the project as a whole, and not of one release. */
+  readonly ofProject: boolean;
+  /** Of a list: it is filled one by one; another line of the same sitting adds to it. */
+  readonly grows: boolean;
   /** A measurement: held against another only under the same conditions. */
   readonly measured: boolean;
   /** Is of its day also of a release that stands: another date explains another value. */
@@ -59,6 +63,8 @@ export const FACT_KEYS: readonly FactKey[] = AREAS.flatMap(({ id: area }) =>
     help,
     inherited: !more?.own,
     once: more?.once ?? false,
+    grows: more?.grows ?? false,
+    ofProject: (area === 'identity' || area === 'lineage') && !more?.system,
     measured: more?.measured ?? false,
     passes: more?.passes ?? false,
     ordered: more?.ordered ?? false,

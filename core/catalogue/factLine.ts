@@ -10,6 +10,10 @@ export interface More {
   readonly settings?: string;
   /** Is the layer's own: a base does not hand it down. */
   readonly own?: true;
+  /** Is of the installed system, and so of a release, though it stands among what is of the project. */
+  readonly system?: true;
+  /** Of a list: what is seen one by one is added to what was seen before in the same sitting. */
+  readonly grows?: true;
   /** Happened once, or was measured on one day: the next release does not take it over. */
   readonly once?: true;
   /** A measurement: held against another only under the same conditions. */
@@ -29,6 +33,8 @@ export const OWN = { own: true } as const;
 export const DELAY: More = { unit: 'days', compares: 'delay' };
 /** A fact of one release alone, that no base hands down. */
 export const ONCE: More = { own: true, once: true };
+/** A list of what was seen one by one, of one release alone. */
+export const GROWING: More = { own: true, once: true, grows: true };
 /** A fact that is of its day. */
 export const PASSING: More = { own: true, passes: true };
 /** A measurement in a unit. */

@@ -1,5 +1,5 @@
 /** The lines of the fact sheet for what a project is and what is around its system. */
-import { choices, having, measured, ONCE, onceIn, OWN, PASSING, unit, type AreaLines } from './factLine.ts';
+import { choices, having, measured, GROWING, ONCE, onceIn, OWN, PASSING, unit, type AreaLines } from './factLine.ts';
 
 /** Identity, lineage, editions and media, package tools, footprint, documentation and help. */
 export const PROJECT_FACTS: AreaLines = [
@@ -22,7 +22,7 @@ export const PROJECT_FACTS: AreaLines = [
         'Languages',
         'number',
         'How many languages the installed system offers.',
-        unit('languages'),
+        { ...unit('languages'), system: true },
       ],
       ['since', 'Since', 'date', 'When it was first published.', OWN],
       [
@@ -69,14 +69,14 @@ export const PROJECT_FACTS: AreaLines = [
         'Package format',
         'choice',
         'The format of its packages.',
-        choices('deb, rpm, alpm, own'),
+        { ...choices('deb, rpm, alpm, own'), system: true },
       ],
       [
         'baseVisible',
         'Base still named',
         'yesNo',
         'Whether the identification file still names the base.',
-        OWN,
+        { ...OWN, system: true },
       ],
       ['popularity', 'Popularity', 'text', 'A dated measure, with what was counted.', PASSING],
       [
@@ -231,6 +231,7 @@ export const PROJECT_FACTS: AreaLines = [
         {
           ...having('format, repository, version*, refreshed, date, base, reference, referenceDate', true),
           once: true,
+          grows: true,
           passes: true,
         },
       ],
@@ -278,16 +279,16 @@ export const PROJECT_FACTS: AreaLines = [
         'Hardware',
         'list',
         'What worked and what did not: “device: at once, by hand, not”.',
-        { ...having('how*', true), once: true },
+        { ...having('how*', true), once: true, grows: true },
       ],
       ['network', 'Network', 'text', 'How connections, proxies and sharing worked.', ONCE],
-      ['sessions', 'Sessions', 'list', 'Kinds of session, and whether they worked.', ONCE],
-      ['works', 'Works', 'list', 'What was tried and simply worked.', ONCE],
+      ['sessions', 'Sessions', 'list', 'Kinds of session, and whether they worked.', GROWING],
+      ['works', 'Works', 'list', 'What was tried and simply worked.', GROWING],
       ['stability', 'Stability', 'text', 'How it held over days of use.', ONCE],
       ['speed', 'Speed', 'text', 'How quick or slow it felt, and on which machine.', ONCE],
       ['upgrade', 'Upgrade tried', 'text', 'How often an upgrade was tried, and how it went.', ONCE],
       ['author', 'What the author uses', 'text', 'What whoever writes this uses, and since when.', ONCE],
-      ['untested', 'Could not be tested', 'list', 'What could not be tested, and why: “what: why”.', ONCE],
+      ['untested', 'Could not be tested', 'list', 'What could not be tested, and why: “what: why”.', GROWING],
     ],
   ],
   [

@@ -8,6 +8,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import { FACT_KEYS, findFactKey, type FactKey } from '../catalogue/factSheet.ts';
 import { dayOfRelease } from '../lineage/bases.ts';
 import { chainsOfEditions, type Layer } from '../lineage/chain.ts';
+import { lifeOf } from '../lineage/lives.ts';
 import { cellOf, type LayerTraits, type Said } from './makeCell.ts';
 import { agrees } from '../sameness/agreement.ts';
 import { isKnown, NOTHING_HANDED, type Cell, type EditionCell, type Handed } from './cell.ts';
@@ -162,11 +163,9 @@ function traitsOf(catalogue: Catalogue, layer: Layer, records: LayerRecords): La
   return {
     ...(release && { released: dayOfRelease(release) }),
     moves: /rolling/.test(model),
-    isIndependent: layer.link === undefined && own(INDEPENDENT) === true,
+    isIndependent: layer.link === undefined && lifeOf(catalogue, layer.distribution).independent,
     dependsOnEdition: layer.dependsOnEdition !== undefined,
   };
 }
 
-const [MODEL, CLAIMED, INDEPENDENT] = ['model.kind', 'model.claimed', 'lineage.independent'].map((key) =>
-  findFactKey(key)!,
-);
+const [MODEL, CLAIMED] = ['model.kind', 'model.claimed'].map((key) => findFactKey(key)!);

@@ -8,15 +8,13 @@ import { isKnown } from './cell.ts';
 
 /** The record that a fact of a layer belongs to: facts of a project as a whole stand with it, others with the release. */
 export function subjectOf({ id, distribution }: Layer, fact: FactKey): RecordId {
-  return isOfProject(fact) ? distribution : id;
+  return fact.ofProject ? distribution : id;
 }
 
 /** The edition that a fact of a layer is said of, where one is meant: facts of the project hold for all of them. */
 export function editionMeant({ edition }: Layer, fact: FactKey): RecordId | undefined {
-  return isOfProject(fact) ? undefined : edition;
+  return fact.ofProject ? undefined : edition;
 }
-
-const isOfProject = ({ area }: FactKey) => area === 'identity' || area === 'lineage';
 
 /** The facts of the top layer (of one area, or of all) that are carried up and that nobody has checked there. */
 export function uncheckedFacts({ layers, rows }: LayerTable, area?: AreaId): FactKey[] {

@@ -1,9 +1,10 @@
 /**
  * The value in force among several readings of one fact, those set aside that another one replaces: the analyst's accepted one;
- * else what was seen in a capture before what was read on a page, then the nearest in time to the release, then the newest,
- * then the one entered last. What was taken over from the release before gives way to everything that was said since.
+ * else what was seen before what is stated on a page, and that before hearsay; then the nearest in time to the release, then the
+ * newest, then the one entered last. What was taken over from the release before gives way to everything that was said since.
  */
-import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
@@ -126,13 +127,27 @@ function saidBy(reading: Reading, below: SaidValue | undefined): SaidValue | nul
   }
 }
 
+/** Seen, stated somewhere, told by somebody or from memory, without a source. */
+function weightOf(catalogue: Catalogue, reading: Reading): number {
+  const kind = reading.source && recordOf(catalogue, 'source', reading.source)?.sourceKind;
+  if (!kind) return 3;
+  return SOURCE_KINDS[kind].seen ? 0 : kind === 'hearsay' || kind === 'memory' ? 2 : 1;
+}
+
 /** Smaller is better, place by place. */
 function rankOf(catalogue: Catalogue, reading: Reading, released?: number): number[] {
   const day = dayOfReading(catalogue, reading);
   const distance =
     released === undefined || day === undefined ? Number.MAX_SAFE_INTEGER : Math.abs(day - released);
-  const evidence = { seen: 0, claimed: 1, none: 2 }[evidenceOf(catalogue, reading)];
-  return [reading.accepted ? 0 : 1, evidence, distance, -(day ?? -Number.MAX_SAFE_INTEGER), -reading.entered];
+  // What is said of a project as a whole is not of a release's day: of two the newer one holds.
+  const isOfAll = reading.subject.startsWith('distribution:');
+  return [
+    reading.accepted ? 0 : 1,
+    weightOf(catalogue, reading),
+    isOfAll ? Number.MAX_SAFE_INTEGER : distance,
+    -(day ?? -Number.MAX_SAFE_INTEGER),
+    -reading.entered,
+  ];
 }
 
 function compareRanks(a: readonly number[], b: readonly number[]): number {

@@ -186,11 +186,20 @@ export class LineDesk {
       this.put({ ...known, sources: [...known.sources, this.source] });
   }
 
+  /** The editions that are recorded of a release, by something that is said of them. */
+  #editionsBefore({ distribution }: Release, added: RecordId): RecordId[] {
+    return editionsOf(this.catalogue, distribution)
+      .map(({ id }) => id)
+      .filter((id) => id !== added);
+  }
+
   /** Names an edition in a release: of a release that names none it was one of all. */
   addToRelease(release: RecordId, edition: RecordId): void {
     const known = recordOf(this.catalogue, 'release', release);
-    if (known && !known.editions.includes(edition))
-      this.put({ ...known, editions: [...known.editions, edition] });
+    if (!known || known.editions.includes(edition)) return;
+    // One that names none is of all editions there were before.
+    const before = known.editions.length > 0 ? known.editions : this.#editionsBefore(known, edition);
+    this.put({ ...known, editions: [...before, edition] });
   }
 }
 

@@ -80,7 +80,7 @@ export function writeProposals(
   const conditions = { ...withoutKnown(around, own), ...(turn.edition && { edition: turn.edition }) };
   const records: RecordId[] = [];
   for (const { key, value, place, certainty, note = '' } of proposals) {
-    const isOfProject = findFactKey(key)?.area === 'identity' || findFactKey(key)?.area === 'lineage';
+    const isOfProject = findFactKey(key)?.ofProject === true;
     const subject = isOfProject ? desk.distribution : turn.subject;
     const id = desk.freshId('reading', `${tokenOf(subject)}-${key}`);
     desk.put(

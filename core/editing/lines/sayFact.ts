@@ -1,7 +1,7 @@
 /** A line that begins with the name of a fact: one reading, with what stands around it. */
 import { parseConditions } from '../../catalogue/saidConditions.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
-import { formatTypedValue, type FactKey } from '../../catalogue/factSheet.ts';
+import { formatTypedValue, parseFactValue, type FactKey } from '../../catalogue/factSheet.ts';
 import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { firstDayOf } from '../../catalogue/days.ts';
@@ -9,6 +9,9 @@ import { belowOf } from '../../layers/changes.ts';
 import type { Handed } from '../../layers/cell.ts';
 import { layerTable } from '../../layers/layerTable.ts';
 import { chainOf } from '../../lineage/chain.ts';
+import { elementsOfValue } from '../../catalogue/factValue.ts';
+import { keyOfName } from '../../sameness/name.ts';
+import { withElements } from '../../sameness/agreement.ts';
 import { readingSaid, writeFact, type Saying } from '../facts.ts';
 import { isLikelyPartial } from '../partialLists.ts';
 import { LineRefused, refused, type LineDesk } from './lineDesk.ts';
@@ -29,13 +32,15 @@ export function sayFact(desk: LineDesk, fact: FactKey, marked: MarkedText): Reco
   const subject = subjectOfFact(desk, fact);
   const edition = subject === desk.subject ? desk.edition : undefined;
   const conditions = { ...said.value.conditions, ...conditionsSaid(marked.around) };
-  const { adds } = said.value;
+  // What is seen one by one, and what is begun by a plus, is added to what was said before.
+  const adds = said.value.adds || fact.grows;
   const below = fact.type === 'list' ? baseOf(desk, fact, edition) : undefined;
   const saying = withBase(fact, said.value.saying, below);
   const source = desk.source || undefined;
   const same = { subject, fact, source, edition, conditions };
   const known = readingSaid(desk.catalogue, same);
-  const whole = adds && known && Array.isArray(known.value) ? withMore(fact, known, saying) : saying;
+  const isMore = adds && (Array.isArray(known?.value) || typeof known?.value === 'string');
+  const whole = isMore ? withMore(fact, known!, saying) : saying;
   const isPartial =
     saying.state === 'set' &&
     fact.type === 'list' &&
@@ -62,14 +67,25 @@ export function sayFact(desk: LineDesk, fact: FactKey, marked: MarkedText): Reco
 }
 
 /** What a project is, and what it is built on, is said of the project; all else of what is looked at. */
-function subjectOfFact(desk: LineDesk, { area }: FactKey): RecordId {
-  return area === 'identity' || area === 'lineage' ? desk.distribution : desk.subject;
+function subjectOfFact(desk: LineDesk, { ofProject }: FactKey): RecordId {
+  return ofProject ? desk.distribution : desk.subject;
 }
 
 /** What was said of the list before, with what is added now. */
 function withMore(fact: FactKey, known: Reading, saying: Saying): Saying {
-  const more = saying.state === 'set' ? (saying.text ?? '') : '';
-  return { ...saying, state: 'set', text: `${formatTypedValue(fact, known.value!)}\n${more}` } as Saying;
+  if (saying.state !== 'set' || !saying.text) return saying;
+  const more = saying.text;
+  const before = formatTypedValue(fact, known.value!);
+  return { ...saying, text: fact.type === 'list' ? withoutNamed(fact, before, more) : `${before}; ${more}` };
+}
+
+/** A list with more of it; what is named again is as it is said now. */
+function withoutNamed(fact: FactKey, before: string, more: string): string {
+  const [old, now] = [before, more].map((text) => parseFactValue(fact, text));
+  if (!old.ok || !now.ok) return `${before}\n${more}`;
+  const slots = elementsOfValue(now.value).flatMap(({ slot }) => (slot ? keyOfName(slot) : []));
+  const left = elementsOfValue(old.value).filter(({ slot }) => !slot || !slots.includes(keyOfName(slot)));
+  return formatTypedValue(fact, withElements([...left], now.value));
 }
 
 /** What the base hands up of a list; undefined where nothing is known there. */

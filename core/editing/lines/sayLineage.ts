@@ -14,6 +14,8 @@ import { distributionOf } from '../../lineage/releases.ts';
 import { addLink, rivalsOf } from '../links.ts';
 import type { Beside } from '../proposedLink.ts';
 import { LineDesk, refused, unlessRefused, type LineContext, type WrittenLine } from './lineDesk.ts';
+import { findFactKey } from '../../catalogue/factSheet.ts';
+import { sayFact } from './sayFact.ts';
 import { readMarks, type MarkedText } from './lineMarks.ts';
 
 /** `core vane; Corvain`: other names of the project. */
@@ -72,10 +74,15 @@ export function sayRelease(desk: LineDesk, marked: MarkedText): RecordId {
   return id;
 }
 
+const NOBODY = /^(nothing|none|nobody|no (other|base)|itself)$/i;
+
 /** `copies Aldermoor 9, since 2026, at distribution`, `borrows installer from Ottery`. */
 export function sayLink(desk: LineDesk, relation: Relation, marked: MarkedText): RecordId {
   const [first, ...parts] = marked.saying.split(/,\s*/);
   const isLineal = RELATIONS[relation].kind === 'lineal';
+  // Who says that it is built on nothing says that it is independent.
+  if (isLineal && NOBODY.test(first))
+    return sayFact(desk, findFactKey('lineage.independent')!, { ...marked, saying: 'yes' });
   const level = parts.find((part) => /^at (the )?(distribution|edition|release)$/i.test(part));
   const derivative = derivativeOf(desk, isLineal, level?.split(' ').at(-1)?.toLowerCase());
   const release = recordOf(desk.catalogue, 'release', desk.subject);

@@ -65,8 +65,12 @@ export function sayValue(fact: FactKey, typed: string, today?: When): Result<Sai
       return sayMeasure(fact, text);
     case 'date':
       return plain({ state: 'set', text: parseWhen(text, today) ?? text });
-    default:
-      return plain({ state: 'set', text });
+    default: {
+      const added = /^\+\s*(.+)$/s.exec(text);
+      return added
+        ? success({ saying: { state: 'set', text: added[1] }, conditions: {}, adds: true })
+        : plain({ state: 'set', text });
+    }
   }
 }
 

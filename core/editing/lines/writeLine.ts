@@ -176,11 +176,12 @@ function writtenSaying(context: LineContext, text: string): Edited<WrittenLine> 
     return failure(createIssue('error', 'line.unknown', line.slice(0, 80), { near: near.join(', ') }));
   }
   const { name, rest } = named;
-  if (!rest) return failure(createIssue('error', 'line.saying', name.label));
+  const said = rest || (name.fact?.type === 'yesNo' ? 'yes' : '');
+  if (!said) return failure(createIssue('error', 'line.saying', name.label));
   const subject = other?.subject ?? turn.subject!;
   const edition = other ? other.edition : turn.edition;
   const desk = new LineDesk(context, subject, edition);
-  const marked = readMarks(rest, name.word === 'ask');
+  const marked = readMarks(said, name.word === 'ask');
   if (!marked.saying) return failure(createIssue('error', 'line.saying', name.label));
   const id = name.fact ? sayFact(desk, name.fact, marked) : sayWord(desk, name.word!, marked);
   const label = {

@@ -16,13 +16,14 @@ import type { Reading } from '../../catalogue/reading.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { Settlement } from '../../catalogue/settlement.ts';
 import { boundsOf } from '../../catalogue/when.ts';
-import { elementsOf, topOf } from '../../layers/areas/cells.ts';
-import { isSaid } from '../../layers/cell.ts';
+import { elementsOf } from '../../layers/areas/cells.ts';
+import { isSaid, type Cell } from '../../layers/cell.ts';
 import { daysOfReading } from '../../weighing/disagreement.ts';
 import { settledChanges, type SettledChange } from '../../layers/settledChanges.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { dayOfRelease } from '../../lineage/bases.ts';
 import { subjectsOfLayer } from '../../lineage/chain.ts';
+import { lifeOf } from '../../lineage/lives.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { standingOpinions } from '../opinions/opinions.ts';
 import { supportRowOf, type SupportRow } from '../support/supportRows.ts';
@@ -151,7 +152,7 @@ function ageOf({ catalogue, table }: Asked) {
   const slack = table.moves[table.moves.length - 1] ? STALE_DAYS : 0;
   const isOld = ({ fact }: LayerRow, reading: Reading): boolean => {
     if (dayOfLayer === undefined || reading.subject === top.id) return false;
-    if (fact.area === 'identity' || fact.area === 'lineage') return false;
+    if (fact.ofProject) return false;
     const read = daysOfReading(catalogue, reading);
     return read !== null && Number.isFinite(read.last) && read.last < dayOfLayer - slack;
   };
@@ -200,7 +201,7 @@ function recordCauses({ catalogue, subjects, day }: Asked): Found[] {
 /** Of the base: not known, in conflict, without a source. */
 function lineageCauses({ catalogue, table, subjects: [subject] }: Asked): Found[] {
   const top = table.layers[table.layers.length - 1];
-  const independent = topOf(table, 'lineage.independent')?.value === true;
+  const { independent } = lifeOf(catalogue, top.distribution);
   const { bases } = top;
   const found: Found[] = bases
     .filter(({ sources }) => sources.length === 0)
@@ -235,12 +236,14 @@ function supportCauses({ catalogue, table, day, subjects: [subject] }: Asked): F
   ];
 }
 
+const isLookedAt = ({ readings, recorded }: Cell) => readings.length > 0 || recorded.length > 0;
+
 /** Areas of which nobody has said anything; the base is told apart. */
 function areaCauses({ table, subjects: [subject] }: Asked): Found[] {
   const said = new Set<AreaId>();
   for (const { fact, cells } of table.rows) {
-    const { readings, recorded } = cells[cells.length - 1];
-    if (readings.length > 0 || recorded.length > 0) said.add(fact.area);
+    const top = cells[cells.length - 1];
+    if ([top, ...top.byEdition.map(({ cell }) => cell)].some(isLookedAt)) said.add(fact.area);
   }
   return AREAS.filter(({ id }) => id !== 'lineage' && !said.has(id)).map(({ id }) => ({
     ...{ rule: 'areaUnseen' as const, area: id, subject },

@@ -11,7 +11,9 @@ import type { Layer } from '../../lineage/chain.ts';
 import { newestComparison } from '../../lineage/lineageGraph.ts';
 import { daysInForce } from '../../lineage/linksInForce.ts';
 import { nameOf } from '../../lineage/names.ts';
+import { lifeOf } from '../../lineage/lives.ts';
 import type { Telling } from './telling.ts';
+import { toldOfKeys } from './told.ts';
 import { statementMaker, type Statement, type ToldBase } from './statement.ts';
 
 /** What the project is for, who makes it since when, its releases. */
@@ -60,7 +62,7 @@ export function whatItRestsOn({ catalogue, table, subject, told, day }: Telling)
   const top = layers[layers.length - 1];
   const state = statementMaker(subject, 'base');
   const statements: Statement[] = [];
-  const independent = told.get('lineage.independent');
+  const found = toldOfKeys(told, 'lineage.independent');
   if (top.dependsOnEdition)
     statements.push(
       state(
@@ -74,8 +76,8 @@ export function whatItRestsOn({ catalogue, table, subject, told, day }: Telling)
       ),
     );
   else if (top.link) statements.push(...onItsBase(catalogue, layers, state, day));
-  else if (independent?.value === true)
-    statements.push(state('independent', {}, { told: [independent], leads: true }));
+  else if (lifeOf(catalogue, top.distribution).independent)
+    statements.push(state('independent', {}, { told: found, leads: true }));
   else statements.push(state('baseUnknown', {}, { leads: true }));
   statements.push(
     ...baseOfProjectNow(catalogue, top, state, day),

@@ -2,6 +2,7 @@
 import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
 import { changesOf, type Change } from '../../layers/changes.ts';
 import { elementsOf, topOf } from '../../layers/areas/cells.ts';
+import { lifeOf } from '../../lineage/lives.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
 import { toldOfKeys, type Told } from './told.ts';
 import { TOPICS } from './topics.ts';
@@ -16,6 +17,7 @@ export function whatItChanges({ catalogue, table, subject, told }: Telling): Sta
   const state = statementMaker(subject, 'changes');
   const below = table.layers.at(-2);
   const base = below ? nameOfLayer(catalogue, below) : '';
+  const noBase = !below && lifeOf(catalogue, table.layers[0].distribution).independent;
   // What is left out on purpose is told by itself.
   const changes = changesOf(table).filter(({ fact }) => !isLeftOut(told.get(fact.key)));
   const weight = (list: readonly Change[]) => list.reduce((sum, { amount }) => sum + amount, 0);
@@ -43,7 +45,7 @@ export function whatItChanges({ catalogue, table, subject, told }: Telling): Sta
     const single = ordered.filter((change) => !plain.includes(change));
     return [
       ...single.map((change, i) =>
-        state('change', { change, base }, { ...more([change]), leads: i < FIRST }),
+        state('change', { change, base, noBase }, { ...more([change]), leads: i < FIRST }),
       ),
       ...(plain.length ? [state('changes', { changes: plain, base }, { ...more(plain), leads: true })] : []),
     ];

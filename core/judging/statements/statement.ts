@@ -130,7 +130,8 @@ export interface StatementKinds {
   byEdition: { readonly count: number };
   /** Further facts of an area, each in its own words. */
   facts: object;
-  change: { readonly change: Change; readonly base: string };
+  /** `noBase`: it is known to rest on none. */
+  change: { readonly change: Change; readonly base: string; readonly noBase: boolean };
   /** Several single values of one area. */
   changes: { readonly changes: readonly Change[]; readonly base: string };
   leftOut: { readonly roles: readonly string[] };

@@ -25,12 +25,12 @@ type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[
 
 const labelOf = (key: string) => findFactKey(key)!.label;
 
-export function wordChangeStatement({ change, base, told }: Params<'change'>): string {
+export function wordChangeStatement({ change, base, noBase, told }: Params<'change'>): string {
   const { why, more } = reasonsOf(change.notes);
   const said = told[change.fact.key];
   const what =
     change.basis === 'recorded'
-      ? `${change.fact.label}: ${change.elements.map(wordElement).join(', ')}; what its base has is not known`
+      ? `${change.fact.label}: ${change.elements.map(wordElement).join(', ')}${noBase ? '' : '; what its base has is not known'}`
       : change.fact.key === 'repositories.archives'
         ? wordArchivesChange(change, base)
         : Array.isArray(change.before ?? change.after)
