@@ -1,5 +1,16 @@
 /** The lines of the fact sheet for what a project is and what is around its system. */
-import { choices, having, measured, GROWING, ONCE, onceIn, OWN, PASSING, unit, type AreaLines } from './factLine.ts';
+import {
+  choices,
+  having,
+  measured,
+  GROWING,
+  ONCE,
+  onceIn,
+  OWN,
+  PASSING,
+  unit,
+  type AreaLines,
+} from './factLine.ts';
 
 /** Identity, lineage, editions and media, package tools, footprint, documentation and help. */
 export const PROJECT_FACTS: AreaLines = [

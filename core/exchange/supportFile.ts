@@ -3,7 +3,8 @@ import ical from 'ical-generator';
 import { formatDay } from '../catalogue/days.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { MS_PER_DAY } from '../catalogue/when.ts';
-import { isSupported, type SupportRow } from '../judging/support/supportRows.ts';
+import type { DayRange } from '../judging/support/support.ts';
+import { dateOfEnd, isSupported, type NamedWindow, type SupportRow } from '../judging/support/supportRows.ts';
 import { SUPPORT_STATES, wordExpected, wordRule, wordSupport } from '../wording/supportText.ts';
 import { formatCsv } from './csv.ts';
 
@@ -30,10 +31,14 @@ export interface SupportLine {
   /** Null where it is not known. */
   readonly supported: boolean | null;
   readonly state: SupportRow['state'];
+  /** Null where it is not known to the day: then `left` tells between which days. */
   readonly daysLeft: number | null;
+  readonly left: DayRange | null;
   readonly base: RecordId | null;
   readonly baseEnd: string | null;
+  /** Null where it is not known to the day: then `gap` tells between which numbers. */
   readonly gapDays: number | null;
+  readonly gap: DayRange | null;
   /** The next release: expected, and between which days. */
   readonly next: {
     readonly day: string;
@@ -45,6 +50,10 @@ export interface SupportLine {
   readonly moves: readonly { readonly layer: RecordId; readonly end: string }[];
 }
 
+const exactly = (range: DayRange | undefined) => (range && range.least === range.most ? range.most : null);
+/** `60`, or `30/60` for what is known to lie between two. */
+const cellOf = (range: DayRange | null) =>
+  range ? (range.least === range.most ? String(range.most) : `${range.least}/${range.most}`) : '';
 const dayOrNull = (day: number | undefined) => (day === undefined ? null : formatDay(day));
 
 /** A row as data. */
@@ -68,43 +77,49 @@ export function supportLine(row: SupportRow): SupportLine {
     differDays: row.differDays ?? null,
     supported: state === 'unknown' || state === 'maybe' ? null : isSupported(row),
     state,
-    daysLeft: row.daysLeft ?? null,
+    daysLeft: exactly(row.left),
+    left: row.left ?? null,
     base: base?.layer ?? null,
-    baseEnd: dayOrNull(base?.ends),
-    gapDays: row.gapDays ?? null,
+    baseEnd: (base && dateOfEnd(base)) || null,
+    gapDays: exactly(row.gap),
+    gap: row.gap ?? null,
     next: next
       ? { day: formatDay(next.day), least: formatDay(next.least), most: formatDay(next.most), by: next.by }
       : null,
-    moves: row.moves.map(({ layer, day }) => ({ layer, end: formatDay(day) })),
+    moves: row.moves.map(({ layer, end }) => ({ layer, end })),
   };
 }
 
 /** The rows as a table for spreadsheets (RFC 4180). */
 export function formatSupportCsv(rows: readonly SupportRow[]): string {
   const lines = rows.map((row) => {
-    const { stated, computed, rule, daysLeft, baseEnd, gapDays, next } = supportLine(row);
+    const { stated, computed, rule, left, baseEnd, gap, next } = supportLine(row);
     return [row.name, row.own.from === undefined ? '' : formatDay(row.own.from), stated, computed, rule]
-      .concat([SUPPORT_STATES[row.state], String(daysLeft ?? ''), row.base?.name ?? '', baseEnd])
-      .concat([String(gapDays ?? ''), next?.day ?? ''])
+      .concat([SUPPORT_STATES[row.state], cellOf(left), row.base?.name ?? '', baseEnd])
+      .concat([cellOf(gap), next?.day ?? ''])
       .map((cell) => cell ?? '');
   });
   const head = ['System', 'Released', 'Stated until', 'Computed until', 'Rule', 'State', 'Days left', 'Base'];
   return formatCsv({ head: [...head, 'Base until', 'Days past its base', 'Next release'], rows: lines });
 }
 
+const daysOf = ({ ends = 0, endsFirst = ends }: NamedWindow): DayRange => ({ least: endsFirst, most: ends });
+
 /**
- * A calendar of whole days: the end of each system and of each of its bases, once, and the releases that are expected. Ids are
+ * A calendar of whole days; an end that is not known to the day takes all that it may be: the end of each system and of each of its bases, once, and the releases that are expected. Ids are
  * the same in every calendar that is made, so that a newer one takes the place of an older. `made`: days since 1970-01-01.
  */
 export function formatSupportCalendar(rows: readonly SupportRow[], title: string, made: number): string {
   const calendar = ical({ name: title, prodId: { company: 'Aspen Ridge', product: 'support' } });
   const told = new Set<string>();
-  const add = (id: string, day: number, summary: string, description: string) => {
+  const add = (id: string, days: DayRange, summary: string, description: string) => {
     if (told.has(id)) return;
     told.add(id);
     calendar.createEvent({
       id: `${id.replaceAll(':', '-')}@aspen-ridge.invalid`,
-      start: new Date(day * MS_PER_DAY),
+      start: new Date(days.least * MS_PER_DAY),
+      // An all-day event ends before the day that its end names (RFC 5545, section 3.6.1).
+      ...(days.most > days.least && { end: new Date((days.most + 1) * MS_PER_DAY) }),
       allDay: true,
       summary,
       description,
@@ -115,17 +130,18 @@ export function formatSupportCalendar(rows: readonly SupportRow[], title: string
     if (row.own.ends !== undefined)
       add(
         `${row.subject}-${row.edition ?? ''}-end`,
-        row.own.ends,
+        daysOf(row.own),
         `${row.name}: support ends`,
         wordSupport(row),
       );
   for (const row of rows) {
-    for (const { layer, name, ends } of row.bases)
-      if (ends !== undefined) add(`${layer}--end`, ends, `${name}: support ends`, `${row.name} rests on it.`);
+    for (const base of row.bases)
+      if (base.ends !== undefined)
+        add(`${base.layer}--end`, daysOf(base), `${base.name}: support ends`, `${row.name} rests on it.`);
     if (row.next)
       add(
         `${row.distribution}-next`,
-        row.next.day,
+        { least: row.next.day, most: row.next.day },
         `${row.name}: next release expected`,
         `${wordExpected(row.next)}.`,
       );

@@ -32,8 +32,8 @@ function pointsTold({ kind, params, part }: Statement, open: ReadonlySet<string>
     return Object.values(params.counts).reduce((sum, count) => sum + count, 0);
   if ('claim' in params)
     return ['unchecked', 'refuted', 'partly'].includes(params.claim.verdict) && !params.claim.settled ? 1 : 0;
-  if (kind === 'support' && 'gapDays' in params)
-    return (params.gapDays ?? 0) > 0 && open.has('supportGap') ? 1 : 0;
+  if (kind === 'support' && 'gap' in params)
+    return (params.gap?.most ?? 0) > 0 && open.has('supportGap') ? 1 : 0;
   if (kind === 'takenOver' && 'count' in params) return params.count;
   return part === 'unsettled' || kind === 'spoiled' || kind === 'baseUnknown' ? 1 : 0;
 }
@@ -84,10 +84,10 @@ describe('support', () => {
       const made = ends(own, base);
       return supportOf(made, layerTable(made, chainOf(made, 'release:b-1', TODAY)));
     };
-    expect(of('2029-06-30', '2029-05-01').gapDays).toBe(60);
-    expect(of('2029-04-30', '2029-05-01').gapDays).toBe(-1);
-    expect(of('2029-06', '2029-06-30').gapDays).toBe(0);
-    expect(of('2029-06', '').gapDays).toBeUndefined();
+    expect(of('2029-06-30', '2029-05-01').gap).toEqual({ least: 60, most: 60 });
+    expect(of('2029-04-30', '2029-05-01').gap).toEqual({ least: -1, most: -1 });
+    expect(of('2029-06', '2029-06-30').gap).toEqual({ least: -29, most: 0 });
+    expect(of('2029-06', '').gap).toBeUndefined();
     const made = ends('2029-06-30', '2029-05-01');
     const windows = supportWindows(made, layerTable(made, chainOf(made, 'release:b-1', TODAY)));
     expect(windows.map(({ from, to }) => [from, to])).toEqual([

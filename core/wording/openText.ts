@@ -12,7 +12,7 @@ import { nameOf } from '../lineage/names.ts';
 import { wordSettlement } from './changeText.ts';
 import { wordTold } from './statements/phrases.ts';
 import { wordSettling, wordSpoils } from './spoilText.ts';
-import { wordRuledEnds } from './supportText.ts';
+import { wordDayRange, wordRuledEnds } from './supportText.ts';
 import { formatNumberOf, listOf } from './valueText.ts';
 
 /** What a rule is called, and what settles its points, of one and of several. */
@@ -176,8 +176,8 @@ export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string 
     case 'linkNoSource':
       return `that it rests on ${nameOf(catalogue, point.link.base)} has no source`;
     case 'supportGap': {
-      const { gapDays, base, isGapExact } = point.support;
-      return `promised ${isGapExact ? '' : 'up to '}${formatNumberOf(gapDays!, 'day')} past the end of ${base!.name}`;
+      const { gap, base } = point.support;
+      return `promised ${wordDayRange(gap!)} past the end of ${base!.name}`;
     }
     case 'supportDiffers': {
       const { own, differDays } = point.support;

@@ -1,5 +1,4 @@
 /** A side by side in words: values, verdicts, elements, and the sentences for each area, the whole and the outcome. */
-import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { keyOfName } from '../sameness/name.ts';
 import type { Compared } from '../judging/sides/compareSides.ts';
@@ -22,6 +21,7 @@ import type { PointWord } from '../judging/sides/words.ts';
 import { wordProbe } from './probeText.ts';
 import { STATE_WORDS, wordElementWhole, wordSaying } from './sayingText.ts';
 import { wordSpoils } from './spoilText.ts';
+import { opposite, wordDayRange } from './supportText.ts';
 import { formatCount, formatNumberOf, formatValue, listOf } from './valueText.ts';
 
 const CONDITION_WORDS: Readonly<Record<MeasuringCondition, string>> = {
@@ -93,9 +93,12 @@ function wordDetail({ value }: SideValue, detail: ValueDetail): string {
     case 'counted':
       return `${formatCount(number)} of ${formatCount(detail.of)}, next to ${detail.base}`;
     case 'past': {
-      const days = formatNumberOf(Math.abs(number), 'day');
-      const end = `${detail.base} (${formatWhen(formatDay(detail.end))})`;
-      return number === 0 ? `ends with ${end}` : `${days} ${number > 0 ? 'past' : 'before'} ${end}`;
+      const { days } = detail;
+      const end = `${detail.base} (${formatWhen(detail.end)})`;
+      if (days.least === 0 && days.most === 0) return `ends with ${end}`;
+      return days.most > 0
+        ? `${wordDayRange(days)} past ${end}`
+        : `${wordDayRange(opposite(days))} before ${end}`;
     }
     case 'met': {
       const { n, of, machine } = detail;

@@ -2,8 +2,9 @@
 import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { Expected, Spread } from '../judging/support/cadence.ts';
-import type { RuledSupport } from '../judging/support/support.ts';
+import type { DayRange, RuledSupport } from '../judging/support/support.ts';
 import {
+  dateOfEnd,
   type LeftBehind,
   type ReleaseChoice,
   type SupportRow,
@@ -44,16 +45,23 @@ export function wordRule({ own }: SupportRow, { said, isExpected, key }: RuledSu
   return `“${said}”${isExpected ? ', by the release that is expected' : ''}`;
 }
 
+/** `on 2 Apr 2029`, `in Apr 2029`. */
+const onDate = (when: string) => `${/^\d{4}-\d\d-\d\d$/.test(when) ? 'on' : 'in'} ${formatWhen(when)}`;
+
 /** The ends by rules, each with its rule: `3 Mar 2029 from 36 months after 3 Mar 2026`. */
 export function wordRuledEnds(row: SupportRow): string[] {
   return row.own.rules.flatMap((rule) =>
-    rule.end === undefined ? [] : [`${dayText(rule.end)} from ${wordRule(row, rule)}`],
+    rule.end === undefined
+      ? []
+      : [
+          `${rule.latest === undefined ? '' : 'between '}${dayText(rule.end)}${rule.latest === undefined ? '' : ` and ${dayText(rule.latest)}`} from ${wordRule(row, rule)}`,
+        ],
   );
 }
 
 /** The promise of a system in sentences: stated, computed, whether they differ, the base’s end, what is left. */
 export function wordSupport(row: SupportRow): string {
-  const { own, base, daysLeft, gapDays } = row;
+  const { own, base, left, gap } = row;
   const stated = own.end && `stated until ${formatWhen(own.end)}`;
   const ruled = wordRuledEnds(row).map((end) => `computed until ${end}`);
   const said = [stated, ...ruled].filter(Boolean);
@@ -64,14 +72,31 @@ export function wordSupport(row: SupportRow): string {
         ? `${row.name} rolls on and has no end`
         : `${row.name} states no end of support`,
   ];
-  if (base?.ends !== undefined) sentences.push(`Its base ${base.name} ends on ${dayText(base.ends)}`);
+  if (base?.ends !== undefined) sentences.push(`Its base ${base.name} ends ${onDate(dateOfEnd(base))}`);
   else if (base) sentences.push(`Its base ${base.name} ${base.rolls ? 'rolls on' : 'states no end'}`);
-  if (gapDays !== undefined && gapDays > 0)
-    sentences.push(`${row.isGapExact ? '' : 'up to '}${days(gapDays)} of the promise have no base`);
-  if (daysLeft !== undefined)
-    sentences.push(daysLeft >= 0 ? `${wordDays(daysLeft)} left` : `over for ${wordDays(daysLeft)} by then`);
+  if (gap && gap.most > 0) sentences.push(`${wordDayRange(gap)} of the promise have no base`);
+  if (left)
+    sentences.push(
+      left.most >= 0 ? `${wordLeftRange(left)} left` : `over for ${wordLeftRange(opposite(left))} by then`,
+    );
   return `${sentences.map(capital).join('. ')}.`;
 }
+
+/** The same length the other way round. */
+export const opposite = ({ least, most }: DayRange): DayRange => ({ least: 0 - most, most: 0 - least });
+
+/** A length of time as exactly as it is known: `60 days`, `up to 60 days`, `30 to 60 days`. */
+export function wordDayRange({ least, most }: DayRange): string {
+  if (least === most) return days(most);
+  return least <= 0 ? `up to ${days(most)}` : `${formatCount(least)} to ${days(most)}`;
+}
+
+const wordLeftRange = ({ least, most }: DayRange) =>
+  least === most
+    ? wordDays(most)
+    : least <= 0
+      ? `up to ${wordDays(most)}`
+      : `${wordDays(least)} to ${wordDays(most)}`;
 
 const capital = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
 
@@ -86,11 +111,13 @@ export function wordSupported(rows: readonly SupportRow[]): string {
       ? `${capital(formatCount(fixed.length))} of ${formatCount(rows.length)}: ${named(fixed)}`
       : `None of ${formatCount(rows.length)} is known to be supported until then`,
   ];
-  const bare = fixed.filter(({ gapDays = 0 }) => gapDays > 0);
-  for (const { name, gapDays, isGapExact } of bare.slice(0, 3))
-    sentences.push(
-      `${name} promises ${isGapExact ? '' : 'up to '}${days(gapDays!)} that its base does not have`,
-    );
+  const bare = fixed
+    .flatMap(({ name, gap }) => (gap && gap.most > 0 ? [{ name, gap }] : []))
+    .sort((a, b) => b.gap.most - a.gap.most);
+  for (const { name, gap } of bare.slice(0, 3))
+    sentences.push(`${name} promises ${wordDayRange(gap)} that its base does not have`);
+  if (bare.length > 3)
+    sentences.push(`so ${bare.length === 4 ? 'does' : 'do'} ${formatCount(bare.length - 3)} more`);
   const count = (state: SupportState) => rows.filter((row) => row.state === state);
   const [rolling, silent, maybe] = [count('rolls'), count('unknown'), count('maybe')];
   if (rolling.length)
@@ -118,13 +145,15 @@ export function wordSpread({ count, least, middle, most }: Spread): string {
 }
 
 /** What becomes of somebody when a base ends. */
-export function wordLeft({ row, pastDays }: LeftBehind): string {
-  if (pastDays === undefined)
+export function wordLeft({ row, past }: LeftBehind): string {
+  if (!past)
     return row.state === 'rolls'
       ? `${row.name} rolls on, and has to move to another base`
       : `${row.name}: not known, since one of the ends is not`;
-  if (pastDays > 0) return `${row.name} promises ${days(pastDays)} more than there is a base for`;
-  return pastDays === 0 ? `${row.name} ends on the same day` : `${row.name} ends ${days(pastDays)} before`;
+  if (past.most > 0) return `${row.name} promises ${wordDayRange(past)} more than there is a base for`;
+  return past.least === 0 && past.most === 0
+    ? `${row.name} ends on the same day`
+    : `${row.name} ends ${wordDayRange(opposite(past))} before`;
 }
 
 /** Which release to take, with the reason. */
@@ -132,7 +161,7 @@ export function wordChoice({ taken, isShort, short }: ReleaseChoice, until: numb
   if (!taken) return `Of none is it known how long it and its bases last.`;
   const end =
     taken.first && !taken.own.rolls
-      ? `, whose first end is that of ${taken.first.name} on ${dayText(taken.first.day)}`
+      ? `, whose first end is that of ${taken.first.name} ${onDate(taken.first.end)}`
       : '';
   if (isShort)
     return `None lasts until ${dayText(until)} with all its bases; ${taken.name} lasts longest${end}.`;

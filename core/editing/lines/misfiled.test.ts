@@ -40,7 +40,8 @@ describe('an edition that is named later', () => {
   it('does not take the one that was looked at out of the release', () => {
     const desk = visit('Corvane 4, Main', 'live, vm, 3 GiB', 'edition Heath on Aldermoor 9');
     const [release] = recordsOf(desk.catalogue, 'release');
-    const corvane = [...recordsOf(desk.catalogue, 'release')].find(({ version }) => version === '4') ?? release;
+    const corvane =
+      [...recordsOf(desk.catalogue, 'release')].find(({ version }) => version === '4') ?? release;
     expect(corvane.editions.map((id) => nameOf(desk.catalogue, id)).sort()).toEqual([
       'Corvane Heath',
       'Corvane Main',
@@ -51,7 +52,10 @@ describe('an edition that is named later', () => {
 describe('independence', () => {
   it('is said by its word alone', () => {
     const desk = visit('Isolde 3', 'live, vm, 3 GiB', 'independent');
-    expect(reading(desk, 'lineage.independent')).toMatchObject({ value: true, subject: 'distribution:isolde' });
+    expect(reading(desk, 'lineage.independent')).toMatchObject({
+      value: true,
+      subject: 'distribution:isolde',
+    });
   });
   it('is said by being built on nothing, which is no project', () => {
     const desk = visit('Isolde 3', 'live, vm, 3 GiB', 'on nothing');

@@ -44,7 +44,7 @@ export function sayFact(desk: LineDesk, fact: FactKey, marked: MarkedText): Reco
   const isPartial =
     saying.state === 'set' &&
     fact.type === 'list' &&
-    (adds ? (known?.marks.includes('partial') ?? true) : isPartialHere(fact, saying, below));
+    (said.value.adds ? (known?.marks.includes('partial') ?? true) : isPartialHere(fact, saying, below));
   const { remark, place } = marked;
   const cause = causeOf(marked);
   desk.take(

@@ -10,8 +10,9 @@ import type { Interval } from '../../catalogue/reading.ts';
 import { boundsOf } from '../../catalogue/when.ts';
 import { isKnown, isUncheckedHere, readingsInOrder, type Cell } from '../../layers/cell.ts';
 import type { LayerTable } from '../../layers/layerTable.ts';
+import { lifeOf } from '../../lineage/lives.ts';
 import { topOf } from '../../layers/areas/cells.ts';
-import { SUPPORT_END } from '../support/support.ts';
+import { SUPPORT_END, type DayRange } from '../support/support.ts';
 import { coveredUntil, supportRowOf } from '../support/supportRows.ts';
 import { chooseMeasurements, measurementsOf, roundingOf } from '../sides/measuring.ts';
 
@@ -133,7 +134,7 @@ function plainAmount(
     case 'date': {
       const bounds = typeof value === 'string' ? boundsOf(value) : null;
       return bounds
-        ? { value: bounds.last, least: bounds.first, most: bounds.last, shown: value }
+        ? { ...amountIn({ least: bounds.first, most: bounds.last }), shown: value }
         : nothing('unknown');
     }
     case 'yesNo':
@@ -162,21 +163,28 @@ function amountOfNumber(
   return { ...(point !== undefined && { value: point, shown: point }), least, most, ...(doubt && { doubt }) };
 }
 
+/** What lies between two counts as the middle of them, and may be either. */
+const amountIn = ({ least, most }: DayRange): Amount => ({
+  value: least === most ? most : (least + most) / 2,
+  least,
+  most,
+});
+
 /** The end that counts, as it is known: what rolls on has none, and lasts for ever. */
 function supportAmount(catalogue: Catalogue, table: LayerTable, key: string, day: number): Amount {
   const row = supportRowOf(catalogue, table, day);
   if (key === 'support.past') {
     // What stands on nothing promises nothing past it.
-    const isRoot = row.bases.length === 0 && topOf(table, 'lineage.independent')?.value === true;
-    const days = row.gapDays ?? (isRoot ? 0 : undefined);
-    return days === undefined ? nothing('unknown') : { value: days, least: days, most: days };
+    const isRoot = row.bases.length === 0 && lifeOf(catalogue, row.distribution).independent;
+    const gap = row.gap ?? (isRoot ? { least: 0, most: 0 } : undefined);
+    return gap ? amountIn(gap) : nothing('unknown');
   }
   if (key === 'support.covered') {
     const end = coveredUntil(row);
-    return end === undefined ? nothing('unknown') : { value: end, least: end, most: end };
+    return end ? amountIn(end) : nothing('unknown');
   }
   if (row.state === 'rolls') return { value: Infinity, least: Infinity, most: Infinity };
-  const { ends, end, rules } = row.own;
+  const { ends, endsFirst, end, rules } = row.own;
   if (ends === undefined) return nothing('unknown');
   const stated = boundsOf(end);
   const all = [
@@ -184,7 +192,8 @@ function supportAmount(catalogue: Catalogue, table: LayerTable, key: string, day
     ...rules.flatMap((rule) => rule.end ?? []),
   ];
   return {
-    ...{ value: ends, least: Math.min(...all), most: Math.max(...all) },
+    ...amountIn({ least: endsFirst ?? ends, most: ends }),
+    ...{ least: Math.min(...all), most: Math.max(...all) },
     ...(row.differDays ? { doubt: 'disputed' as const } : {}),
   };
 }

@@ -7,6 +7,7 @@ import type { RecordId } from '../../catalogue/recordId.ts';
 import type { SaidValue } from '../../sameness/agreement.ts';
 import type { ValueState } from '../../layers/cell.ts';
 import type { Evidence } from '../../weighing/evidenceOf.ts';
+import type { DayRange } from '../support/support.ts';
 
 /** Areas of points: those of the fact sheet, and what stands beside it. */
 export const POINT_AREAS = [
@@ -65,7 +66,7 @@ export type PointFact = Pick<FactKey, 'key' | 'label' | 'type' | 'unit'> &
 /** What belongs to a value that is no fact: what it was counted among, which end it is past, how often a fault was met. */
 export type ValueDetail =
   | { readonly kind: 'counted'; readonly of: number; readonly base: string }
-  | { readonly kind: 'past'; readonly base: string; readonly end: number }
+  | { readonly kind: 'past'; readonly base: string; readonly end: string; readonly days: DayRange }
   | { readonly kind: 'met'; readonly n?: number; readonly of?: number; readonly machine: string };
 
 /** What one side has. */

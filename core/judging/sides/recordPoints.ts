@@ -3,6 +3,7 @@ import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { PackageCounts } from '../../catalogue/comparison.ts';
 import { formatDay } from '../../catalogue/days.ts';
 import type { Element, FactValue } from '../../catalogue/factValue.ts';
+import type { Interval } from '../../catalogue/reading.ts';
 import { keyOfName } from '../../sameness/name.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { SideBySide } from '../../catalogue/sideBySide.ts';
@@ -13,13 +14,14 @@ import { newestComparison } from '../../lineage/lineageGraph.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { faultsOf } from '../statements/recorded.ts';
-import { endOfWindow, supportWindows, type SupportWindow } from '../support/support.ts';
+import { endOfWindow, less, supportWindows, type SupportWindow } from '../support/support.ts';
 import type { BarReason, Point, PointArea, PointFact, SideValue, ValueDetail } from './point.ts';
 import { judgePoint } from './verdict.ts';
 
 /** What a side has on such a point; no value: not known. */
 interface Plain {
   readonly value?: FactValue;
+  readonly interval?: Interval;
   readonly isPartial?: boolean;
   readonly absent?: boolean;
   readonly detail?: ValueDetail;
@@ -29,11 +31,21 @@ interface Plain {
 }
 
 function plainValue(setBy: string, plain: Plain): SideValue {
-  const { value, isPartial = false, absent = false, detail, sources = [], bar, isUncertain = false } = plain;
-  const isKnown = value !== undefined || absent;
+  const {
+    value,
+    interval,
+    isPartial = false,
+    absent = false,
+    detail,
+    sources = [],
+    bar,
+    isUncertain = false,
+  } = plain;
+  const isKnown = value !== undefined || interval !== undefined || absent;
   return {
     state: absent ? 'none' : isKnown ? 'own' : 'notLookedAt',
     ...(value !== undefined && { value }),
+    ...(interval && { interval }),
     ...(detail && { detail }),
     ...{ absent, isPartial, isOwn: isKnown, isFromTrunk: false, isUncertain, sources },
     setBy: isKnown ? setBy : '',
@@ -63,10 +75,14 @@ export function supportPoints(catalogue: Catalogue, tables: readonly LayerTable[
   const past = windows.map((all, i) => {
     const [base, own] = [all.at(-2), all[all.length - 1]];
     const [end, baseEnd] = [endOfWindow(own), base && endOfWindow(base)];
-    if (end === undefined || baseEnd === undefined) return plainValue('', {});
+    if (!end || !baseEnd) return plainValue('', {});
+    const days = less(end, baseEnd);
     return plainValue(topName(catalogue, tables[i]), {
-      value: end - baseEnd,
-      detail: { kind: 'past', base: nameOf(catalogue, base!.layer), end: baseEnd },
+      ...(days.least === days.most ? { value: days.most } : { interval: days }),
+      detail: {
+        ...{ kind: 'past', base: nameOf(catalogue, base!.layer), days },
+        end: base!.end || formatDay(baseEnd.most),
+      },
       sources: [...sourcesOf(own), ...sourcesOf(base!)],
     });
   });

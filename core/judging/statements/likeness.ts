@@ -93,12 +93,12 @@ function paramsOf(
     case 'applications':
       return { roles: ROLE_KEYS.filter((key) => told.some((each) => each.key === key)) };
     case 'support': {
-      const { base, gapDays } = supportOf(catalogue, table);
+      const { base, gap } = supportOf(catalogue, table);
       const layer = base && table.layers.find(({ id }) => id === base.layer);
       return {
         base: layer && base.end ? nameOfLayer(catalogue, layer) : '',
         baseEnd: base?.end ?? '',
-        ...(gapDays !== undefined && { gapDays }),
+        ...(gap && { gap }),
       };
     }
     case 'firstUpdate': {

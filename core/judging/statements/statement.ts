@@ -18,6 +18,7 @@ import type { RecordId } from '../../catalogue/recordId.ts';
 import type { RepositoryRow } from '../../layers/areas/repositories.ts';
 import type { Change } from '../../layers/changes.ts';
 import type { SettledChange } from '../../layers/settledChanges.ts';
+import type { DayRange } from '../support/support.ts';
 import type { SupportRow } from '../support/supportRows.ts';
 import type { OpenRule } from '../open/openRules.ts';
 import type { Told } from './told.ts';
@@ -116,7 +117,7 @@ export interface StatementKinds {
   guideOdd: object;
   applications: { readonly roles: readonly string[] };
   model: object;
-  support: { readonly base: string; readonly baseEnd: string; readonly gapDays?: number };
+  support: { readonly base: string; readonly baseEnd: string; readonly gap?: DayRange };
   /** Ends of support by the rules that are stated. */
   supportRules: { readonly support: SupportRow };
   image: object;

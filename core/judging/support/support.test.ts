@@ -175,6 +175,7 @@ describe('a system is supported', () => {
       base: 'release:ash-31',
       baseEnd: '2029-04-02',
       gapDays: 60,
+      gap: { least: 60, most: 60 },
       moves: [
         { layer: 'release:larch-7', end: '2028-06-10' },
         { layer: 'release:ash-31', end: '2029-04-02' },
@@ -185,7 +186,7 @@ describe('a system is supported', () => {
       'Oak 1 main is stated until 1 Jun 2029; computed until 3 Mar 2029 from 36 months after 3 Mar 2026: they differ by 90 days. ' +
         'Its base ash 31 ends on 2 Apr 2029. 60 days of the promise have no base. 30 months left.',
     );
-    expect(low.gapDays).toBe(day('2029-06-01') - day('2028-06-10'));
+    expect(low.gap?.most).toBe(day('2029-06-01') - day('2028-06-10'));
   });
   it('until a day that it includes, and not before it is out', () => {
     const on = (text: string) => rowOf('release:larch-7', day(text)).state;
@@ -195,7 +196,7 @@ describe('a system is supported', () => {
       'supported',
       'ended',
     ]);
-    expect(rowOf('release:larch-7', day('2028-06-11')).daysLeft).toBe(-1);
+    expect(rowOf('release:larch-7', day('2028-06-11')).left).toEqual({ least: -1, most: -1 });
     expect(rowOf('release:mute-1').state).toBe('unknown');
     expect(supportLine(rowOf('release:mute-1')).supported).toBeNull();
   });
@@ -265,7 +266,7 @@ describe('when a base ends', () => {
   );
   it('those that rest on it are told with the days that they promise more', () => {
     const left = leftWhenEnds(rows, 'release:larch-7');
-    expect(left.map(({ row, pastDays }) => [row.name, pastDays])).toEqual([
+    expect(left.map(({ row, past }) => [row.name, past?.most])).toEqual([
       ['oak 1 low', 356],
       ['oak 1 main', 356],
       ['ash 31', 296],

@@ -29,6 +29,8 @@ export interface RuledSupport {
   readonly said: string;
   /** Days since 1970-01-01; undefined where it hangs on a release of which nothing is known, or on none at all. */
   readonly end?: number;
+  /** Where the life is stated as a range: the latest end. */
+  readonly latest?: number;
   /** True where it rests on a release that is only expected. */
   readonly isExpected: boolean;
   readonly cell: Cell;
@@ -38,7 +40,8 @@ export interface RuledSupport {
 export interface SupportWindow {
   readonly layer: RecordId;
   readonly from?: number;
-  /** The last day that the stated end may mean. */
+  /** The first and the last day that the stated end may mean. */
+  readonly toFirst?: number;
   readonly to?: number;
   /** The earliest end by a rule that the layer itself states, where the day of release is known. */
   readonly computed?: number;
@@ -62,11 +65,11 @@ export function supportWindows(catalogue: Catalogue, table: LayerTable): Support
     const from = boundsOf(release?.date ?? '')?.first;
     const rules = release ? rulesOf(catalogue, table, i, release) : [];
     const ends = rules.flatMap((rule) => rule.end ?? []);
-    const to = boundsOf(end)?.last;
+    const bounds = boundsOf(end);
     return {
       layer: id,
       ...(from !== undefined && { from }),
-      ...(to !== undefined && { to }),
+      ...(bounds && { toFirst: bounds.first, to: bounds.last }),
       ...(ends.length > 0 && { computed: Math.min(...ends) }),
       rules,
       end,
@@ -76,10 +79,25 @@ export function supportWindows(catalogue: Catalogue, table: LayerTable): Support
   });
 }
 
-/** The end that counts: as stated, else as it follows from a rule. */
-export function endOfWindow({ to, computed }: SupportWindow): number | undefined {
-  return to ?? computed;
+/** From the least to the most, in days: of a day since 1970-01-01, or of a length of time. */
+export interface DayRange {
+  readonly least: number;
+  readonly most: number;
 }
+
+/** The end that counts, as exactly as it is known: as stated, else as it follows from a rule. */
+export function endOfWindow({ toFirst, to, computed, rules }: SupportWindow): DayRange | undefined {
+  if (to !== undefined) return { least: toFirst ?? to, most: to };
+  if (computed === undefined) return undefined;
+  const rule = rules.find(({ end }) => end === computed);
+  return { least: computed, most: rule?.latest ?? computed };
+}
+
+/** One range less another. */
+export const less = (a: DayRange, b: DayRange): DayRange => ({
+  least: a.least - b.most,
+  most: a.most - b.least,
+});
 
 /** The ends that follow from what a layer states of the life of its releases; none where the day of release is not known. */
 function rulesOf(catalogue: Catalogue, table: LayerTable, i: number, release: Release): RuledSupport[] {
@@ -96,12 +114,16 @@ function rulesOf(catalogue: Catalogue, table: LayerTable, i: number, release: Re
   const cadence = ownCell(table, CADENCE, i);
   const later = laterReleases(series, bounds.first, cadence ? cadenceIn(cadence) : null);
   return said.map(({ key, cell, rule }) => {
-    const end = endByRule(rule, { day: bounds.first, place, later });
+    const release = { day: bounds.first, place, later };
+    const end = endByRule(rule, release);
+    const longest = longestIn(cell);
+    const latest = longest && endByRule(longest, release)?.day;
     return {
       key,
       cell,
       said: wordsOf(key, cell),
       ...(end && { end: end.day }),
+      ...(latest !== undefined && latest !== null && { latest }),
       isExpected: end?.isExpected ?? false,
     };
   });
@@ -158,9 +180,19 @@ export function cadenceIn({ value }: Cell): Cadence | null {
 
 function ruleIn({ value, interval }: Cell): SupportRule | null {
   if (typeof value === 'string') return parseSupportRule(value);
-  const months = typeof value === 'number' ? value : interval?.least;
-  return months === undefined ? null : { kind: 'span', span: { months: Math.round(months), days: 0 } };
+  const months = interval?.least ?? (typeof value === 'number' ? value : undefined);
+  return months === undefined ? null : spanOfMonths(months);
 }
+
+/** The longest life that a range allows; null where it is no range, or open. */
+function longestIn({ interval }: Cell): SupportRule | null {
+  return interval?.least !== undefined && interval.most !== undefined ? spanOfMonths(interval.most) : null;
+}
+
+const spanOfMonths = (months: number): SupportRule => ({
+  kind: 'span',
+  span: { months: Math.round(months), days: 0 },
+});
 
 function wordsOf(key: string, { value, inForce }: Cell): string {
   return inForce?.said ?? (value === undefined ? '' : formatTypedValue(findFactKey(key)!, value));
@@ -176,8 +208,8 @@ function ownCell({ rows }: LayerTable, key: string, i: number): Cell | undefined
 export interface Support {
   readonly own: SupportWindow;
   readonly base?: SupportWindow;
-  /** Negative where the base lasts longer; undefined where one of the ends is not known. */
-  readonly gapDays?: number;
+  /** Negative where the base lasts longer; undefined where one of the ends is not stated. */
+  readonly gap?: DayRange;
 }
 
 /** The support of the top layer of a table. */
@@ -185,6 +217,10 @@ export function supportOf(catalogue: Catalogue, table: LayerTable): Support {
   const windows = supportWindows(catalogue, table);
   const own = windows[windows.length - 1];
   const base = windows.at(-2);
-  const isKnown = own.to !== undefined && base?.to !== undefined;
-  return { own, ...(base && { base }), ...(isKnown && { gapDays: own.to! - base!.to! }) };
+  const isStated = own.to !== undefined && base?.to !== undefined;
+  return {
+    own,
+    ...(base && { base }),
+    ...(isStated && { gap: less(endOfWindow(own)!, endOfWindow(base)!) }),
+  };
 }

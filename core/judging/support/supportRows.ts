@@ -5,11 +5,15 @@
 import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
-import { boundsOf } from '../../catalogue/when.ts';
+import { recordsOfSubject } from '../../catalogue/pointers.ts';
+import type { Release } from '../../catalogue/release.ts';
+import { formatDay } from '../../catalogue/days.ts';
+import { boundsOf, type When } from '../../catalogue/when.ts';
+import { publishedBy } from '../../lineage/releases.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { lifeOf } from '../../lineage/lives.ts';
 import { topOf } from '../../layers/areas/cells.ts';
-import { chainOfSubject, chainsOfEditions } from '../../lineage/chain.ts';
+import { chainOf, chainOfSubject, chainsOfEditions } from '../../lineage/chain.ts';
 import { isOver, standingOn } from '../../lineage/life.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
 import { expectedNext, spreadOf, type Expected, type Spread } from './cadence.ts';
@@ -17,8 +21,10 @@ import {
   cadenceIn,
   datedSeries,
   endOfWindow,
+  less,
   supportWindows,
   SUPPORT_KEYS,
+  type DayRange,
   type SupportWindow,
 } from './support.ts';
 
@@ -31,8 +37,18 @@ export type SupportState = 'supported' | 'rolls' | 'ended' | 'maybe' | 'unknown'
 /** One layer of a system, with the name that it is told by. */
 export interface NamedWindow extends SupportWindow {
   readonly name: string;
-  /** The end that counts; undefined for what rolls on, or where nothing states one. */
+  /** The end that counts, its last day; undefined for what rolls on, or where nothing states one. */
   readonly ends?: number;
+  /** The first day that it may mean: the same where it is known to the day. */
+  readonly endsFirst?: number;
+}
+
+/** The end of one layer: the first day that it may mean, and the date as exactly as it is known (EDTF). */
+export interface LayerEnd {
+  readonly name: string;
+  readonly layer: RecordId;
+  readonly day: number;
+  readonly end: When;
 }
 
 /** The support of one system. */
@@ -48,17 +64,15 @@ export interface SupportRow {
   readonly base?: NamedWindow;
   readonly state: SupportState;
   /** Days from the day asked about to the end: negative after it. */
-  readonly daysLeft?: number;
+  readonly left?: DayRange;
   /** Days between what is stated and what follows from the rules; the greatest where several rules are stated. */
   readonly differDays?: number;
   /** Days by which the promise outlasts the first base's; negative where the base lasts longer. */
-  readonly gapDays?: number;
-  /** False where one of the two ends is known to a month or a year only. */
-  readonly isGapExact: boolean;
+  readonly gap?: DayRange;
   /** The first end in the whole chain: with it somebody has to move. */
-  readonly first?: { readonly name: string; readonly layer: RecordId; readonly day: number };
+  readonly first?: LayerEnd;
   /** Ends in the chain, the first one first: the days by which one has to have moved. */
-  readonly moves: readonly { readonly name: string; readonly layer: RecordId; readonly day: number }[];
+  readonly moves: readonly LayerEnd[];
   /** The next release, where it can be told. */
   readonly next?: Expected;
   /** How its releases (of a project that rolls, its images) came. */
@@ -75,8 +89,33 @@ export function supportRows(catalogue: Catalogue, id: RecordId, asOf: number, on
   const layers = chainOfSubject(catalogue, id, asOf);
   const editions = chainsOfEditions(catalogue, layers[layers.length - 1]);
   const chains = editions.length ? editions.map((each) => each.layers) : [layers];
-  return chains.map((chain) => supportRowOf(catalogue, layerTable(catalogue, chain, SUPPORT_FACTS), on));
+  const rows = chains.map((chain) =>
+    supportRowOf(catalogue, layerTable(catalogue, chain, SUPPORT_FACTS), on),
+  );
+  return [...rows, ...olderRows(catalogue, id, asOf, on, rows)];
 }
+
+/** Of a project that is asked for by its name: older releases that are still supported on the day that is asked about. */
+function olderRows(
+  catalogue: Catalogue,
+  id: RecordId,
+  asOf: number,
+  on: number,
+  rows: readonly SupportRow[],
+): SupportRow[] {
+  if (!recordOf(catalogue, 'distribution', id)) return [];
+  const told = new Set(rows.map(({ subject }) => subject));
+  return publishedBy(catalogue, id, asOf)
+    .filter((release) => !told.has(release.id) && saysItsLife(catalogue, release))
+    .map((release) =>
+      supportRowOf(catalogue, layerTable(catalogue, chainOf(catalogue, release.id, asOf), SUPPORT_FACTS), on),
+    )
+    .filter(({ state }) => state === 'supported' || state === 'maybe');
+}
+
+/** True for a release of which something is said that an end follows from; a rule of the project is asked of its newest only. */
+const saysItsLife = (catalogue: Catalogue, { id }: Release): boolean =>
+  recordsOfSubject(catalogue, id, 'reading').some(({ key }) => SUPPORT_KEYS.includes(key));
 
 /** The facts that support is read off. */
 const SUPPORT_FACTS = [...SUPPORT_KEYS, 'editions.refreshed'].map((key) => findFactKey(key)!);
@@ -84,8 +123,9 @@ const SUPPORT_FACTS = [...SUPPORT_KEYS, 'editions.refreshed'].map((key) => findF
 /** The support of the top layer of a table, asked of a day. */
 export function supportRowOf(catalogue: Catalogue, table: LayerTable, on: number): SupportRow {
   const windows = supportWindows(catalogue, table).map((window, i): NamedWindow => {
-    const ends = window.rolls && window.to === undefined ? undefined : endOfWindow(window);
-    return { ...window, name: nameOfLayer(catalogue, table.layers[i]), ...(ends !== undefined && { ends }) };
+    const end = window.rolls && window.to === undefined ? undefined : endOfWindow(window);
+    const name = nameOfLayer(catalogue, table.layers[i]);
+    return { ...window, name, ...(end && { ends: end.most, endsFirst: end.least }) };
   });
   const own = windows[windows.length - 1];
   const bases = windows.slice(0, -1);
@@ -97,10 +137,13 @@ export function supportRowOf(catalogue: Catalogue, table: LayerTable, on: number
   const next = expectedNext(series, cadence ? cadenceIn(cadence) : null);
   const came = spreadOf(series);
   const moves = windows
-    .flatMap(({ name, layer: at, ends }) => (ends === undefined ? [] : [{ name, layer: at, day: ends }]))
+    .flatMap((window): LayerEnd[] => {
+      const { name, layer: at, endsFirst } = window;
+      return endsFirst === undefined ? [] : [{ name, layer: at, day: endsFirst, end: dateOfEnd(window) }];
+    })
     .sort((a, b) => a.day - b.day);
   const differDays = differenceOf(own);
-  const isGap = own.ends !== undefined && base?.ends !== undefined;
+  const [end, baseEnd] = [rangeOf(own), base && rangeOf(base)];
   return {
     subject: own.layer,
     distribution: layer.distribution,
@@ -110,10 +153,9 @@ export function supportRowOf(catalogue: Catalogue, table: LayerTable, on: number
     bases,
     ...(base && { base }),
     state: stateOn(own, on, isOver(standingOn(lifeOf(catalogue, layer.distribution), on))),
-    ...(own.ends !== undefined && { daysLeft: own.ends - on }),
+    ...(end && { left: less(end, { least: on, most: on }) }),
     ...(differDays !== undefined && { differDays }),
-    ...(isGap && { gapDays: own.ends - base.ends! }),
-    isGapExact: isGap && isToTheDay(own) && isToTheDay(base),
+    ...(end && baseEnd && { gap: less(end, baseEnd) }),
     ...(moves[0] && { first: moves[0] }),
     moves,
     ...(next && { next }),
@@ -122,11 +164,15 @@ export function supportRowOf(catalogue: Catalogue, table: LayerTable, on: number
   };
 }
 
-/** True where an end is known to the day. */
-function isToTheDay({ end }: SupportWindow): boolean {
-  const bounds = boundsOf(end);
-  return !bounds || bounds.first === bounds.last;
+/** The end that counts as a date: as it is stated, else the day or the days that it was computed for. */
+export function dateOfEnd({ end, ends, endsFirst = ends }: NamedWindow): When {
+  if (end || ends === undefined || endsFirst === undefined) return end;
+  return endsFirst === ends ? formatDay(ends) : `${formatDay(endsFirst)}/${formatDay(ends)}`;
 }
+
+/** The end that counts, as exactly as it is known. */
+const rangeOf = ({ ends, endsFirst }: NamedWindow): DayRange | undefined =>
+  ends === undefined ? undefined : { least: endsFirst ?? ends, most: ends };
 
 function stateOn(own: NamedWindow, on: number, isProjectOver: boolean): SupportState {
   if (own.from !== undefined && on < own.from) return 'notYet';
@@ -135,8 +181,7 @@ function stateOn(own: NamedWindow, on: number, isProjectOver: boolean): SupportS
     return own.rolls ? 'rolls' : 'unknown';
   }
   if (on > own.ends) return 'ended';
-  const first = own.to === undefined ? own.ends : (boundsOf(own.end)?.first ?? own.ends);
-  return on <= first ? 'supported' : 'maybe';
+  return on <= (own.endsFirst ?? own.ends) ? 'supported' : 'maybe';
 }
 
 /** The most days between what is stated, where it is known to the day, and the ends by rules; 0 where they agree. */
@@ -158,8 +203,8 @@ export const isSupported = ({ state }: SupportRow): boolean => state === 'suppor
 /** Who rests on a base, by what becomes of them when it ends. */
 export interface LeftBehind {
   readonly row: SupportRow;
-  /** Its own end less the base's; undefined where one is not known. */
-  readonly pastDays?: number;
+  /** Its own end less the base's, in days; undefined where one is not known. */
+  readonly past?: DayRange;
 }
 
 /** Those among some systems that rest on a release, over any number of layers: who promises longest first, the unknown last. */
@@ -168,10 +213,10 @@ export function leftWhenEnds(rows: readonly SupportRow[], base: RecordId): LeftB
     .flatMap((row): LeftBehind[] => {
       const window = row.bases.find(({ layer }) => layer === base);
       if (!window) return [];
-      const isKnown = row.own.ends !== undefined && window.ends !== undefined;
-      return [{ row, ...(isKnown && { pastDays: row.own.ends - window.ends! }) }];
+      const [end, baseEnd] = [rangeOf(row.own), rangeOf(window)];
+      return [{ row, ...(end && baseEnd && { past: less(end, baseEnd) }) }];
     })
-    .sort((a, b) => (b.pastDays ?? -Infinity) - (a.pastDays ?? -Infinity));
+    .sort((a, b) => (b.past?.most ?? -Infinity) - (a.past?.most ?? -Infinity));
 }
 
 /** What somebody wants of a release: the newest, or the one that lasts longest. */
@@ -187,16 +232,23 @@ export interface ReleaseChoice {
 }
 
 /** The day on which the first layer of a system ends; infinite where all roll on; undefined where one is not known. */
-export function coveredUntil({ own, bases }: SupportRow): number | undefined {
-  const ends = [...bases, own].map(({ ends: day, rolls }) => day ?? (rolls ? Infinity : undefined));
-  return ends.includes(undefined) ? undefined : Math.min(...(ends as number[]));
+export function coveredUntil({ own, bases }: SupportRow): DayRange | undefined {
+  const ends = [...bases, own].map(
+    (window) => rangeOf(window) ?? (window.rolls ? { least: Infinity, most: Infinity } : undefined),
+  );
+  const known = ends.flatMap((end) => end ?? []);
+  if (known.length < ends.length) return undefined;
+  return {
+    least: Math.min(...known.map(({ least }) => least)),
+    most: Math.min(...known.map(({ most }) => most)),
+  };
 }
 
 /** Chooses among releases: of those that last until a day, the newest or the longest; what is not known does not last. */
 export function chooseRelease(rows: readonly SupportRow[], until: number, wish: Wish): ReleaseChoice {
-  const lasting = rows.filter((row) => (coveredUntil(row) ?? -Infinity) >= until);
+  const lasting = rows.filter((row) => (coveredUntil(row)?.least ?? -Infinity) >= until);
   const age = ({ own }: SupportRow) => own.from ?? -Infinity;
-  const end = (row: SupportRow) => coveredUntil(row) ?? -Infinity;
+  const end = (row: SupportRow) => coveredUntil(row)?.least ?? -Infinity;
   const by = (of: (row: SupportRow) => number) => (a: SupportRow, b: SupportRow) => of(b) - of(a) || 0;
   const longest = rows.filter((row) => coveredUntil(row) !== undefined).sort(by(end));
   const [taken] = lasting.length

@@ -1,5 +1,5 @@
 /** Sentences on what is around a system: its model and support, images and installer, updates, footprint, help. */
-import { wordRuledEnds } from '../supportText.ts';
+import { opposite, wordDayRange, wordRuledEnds } from '../supportText.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
@@ -21,15 +21,14 @@ export function wordModel({ told }: Params<'model'>): string {
   return parts.map((part) => sentence(part)).join(' ');
 }
 
-export function wordSupport({ told, base, baseEnd, gapDays: gap }: Params<'support'>): string {
+export function wordSupport({ told, base, baseEnd, gap }: Params<'support'>): string {
   const support = told['model.supportEnd'];
   const end = `supported until ${sayingOf(support)}`;
   if (gap === undefined || !base) return sentence(end);
-  if (gap === 0) return sentence(`${end}, as long as ${base}`);
-  const days = formatNumberOf(Math.abs(gap), 'day');
-  return sentence(
-    `${end}, ${days} ${gap > 0 ? 'past' : 'before'} the end of ${base} (${formatWhen(baseEnd)})`,
-  );
+  const ends = `the end of ${base} (${formatWhen(baseEnd)})`;
+  if (gap.least === 0 && gap.most === 0) return sentence(`${end}, as long as ${base}`);
+  if (gap.most <= 0) return sentence(`${end}, ${wordDayRange(opposite(gap))} before ${ends}`);
+  return sentence(`${end}, ${wordDayRange(gap)} past ${ends}`);
 }
 
 export function wordSupportRules({ support }: Params<'supportRules'>): string {

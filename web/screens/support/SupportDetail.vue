@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** One system: what its support rests on, the days by which somebody has to move, who is left when a base ends, what comes next. */
 import { computed, ref } from 'vue';
-import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import {
@@ -69,8 +68,8 @@ const choice = computed(() => {
       <div>
         <h3>By when one has to move</h3>
         <ol v-if="row.moves.length" class="small">
-          <li v-for="{ layer, name, day: end } in row.moves" :key="layer">
-            {{ formatWhen(formatDay(end)) }}: {{ name }} ends
+          <li v-for="{ layer, name, end } in row.moves" :key="layer">
+            {{ formatWhen(end) }}: {{ name }} ends
           </li>
         </ol>
         <p v-else class="small soft">No end is known in its chain.</p>

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
-import type { SupportRow } from '../../../core/judging/support/supportRows.ts';
+import { dateOfEnd, type SupportRow } from '../../../core/judging/support/supportRows.ts';
 import { SUPPORT_STATES, wordSupport } from '../../../core/wording/supportText.ts';
 
 const props = defineProps<{
@@ -44,7 +44,7 @@ const years = computed(() => {
 });
 /** Where a system is drawn from: its release, or what is shown first. */
 const startOf = ({ own }: SupportRow) => own.from ?? span.value.from;
-const isGap = ({ gapDays = 0 }: SupportRow) => gapDays > 0;
+const isGap = ({ gap }: SupportRow) => gap !== undefined && gap.most > 0;
 const idOf = ({ subject, edition }: SupportRow) => `${subject} ${edition ?? ''}`;
 const baseOf = ({ base }: SupportRow) => (base ? `on ${base.name}` : 'no base');
 </script>
@@ -118,14 +118,7 @@ const baseOf = ({ base }: SupportRow) => (base ? `on ${base.name}` : 'no base');
           <span v-else class="own unknown" :style="between(startOf(row), startOf(row) + 60)" />
         </span>
         <span class="until small" :class="row.state">
-          {{ ' '
-          }}{{
-            row.own.end
-              ? formatWhen(row.own.end)
-              : row.own.ends !== undefined
-                ? formatWhen(formatDay(row.own.ends))
-                : ''
-          }}
+          {{ ' ' }}{{ row.own.ends === undefined ? '' : formatWhen(dateOfEnd(row.own)) }}
           <span class="state">{{ ' ' }}{{ SUPPORT_STATES[row.state] }}</span>
         </span>
         <span class="visually-hidden">{{ ` ${wordSupport(row)}` }}</span>
