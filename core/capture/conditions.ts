@@ -3,7 +3,7 @@
  * under them is kept on record but is no evidence. Each rule is a line with its reason.
  */
 import type { Conditions } from '../catalogue/conditions.ts';
-import { findFactKey } from '../catalogue/factSheet.ts';
+import { APPLICATION_ROLES, findFactKey } from '../catalogue/factSheet.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/machineText.ts';
 import { parseSummaryMemory, parseSystemSummary, type SystemSummary } from '../formats/systemSummary.ts';
@@ -92,6 +92,9 @@ const STALE_INDEX_DAYS = 14;
 
 const ALTERED = 'changed by the analyst';
 
+/** The default application of each role: an installer may bring one that the live image does not have. */
+const ROLE_KEYS = APPLICATION_ROLES.map(({ id }) => `defaults.application.${id}`);
+
 const SPOIL_RULES: readonly SpoilRule[] = [
   {
     // What an installer leaves out, changes or sets up only on the disk.
@@ -111,7 +114,10 @@ const SPOIL_RULES: readonly SpoilRule[] = [
       'footprint.disk',
       'footprint.boot',
     ],
-    keysOfAbsence: ['themes.boot', 'defaults.drivers', 'defaults.driversOffered', 'model.updates'],
+    keysOfAbsence: [
+      ...['themes.boot', 'themes.wallpapers', 'kernel.offered', 'defaults.drivers'],
+      ...['defaults.driversOffered', 'model.updates', ...ROLE_KEYS],
+    ],
   },
   {
     // Desktops take less where there is little, and give back what they hold in reserve.
@@ -130,6 +136,7 @@ const SPOIL_RULES: readonly SpoilRule[] = [
       'model.firstUpdate',
       'model.firstPackages',
     ],
+    keysOfAbsence: ['kernel.offered'],
   },
   {
     // What was added is left out of the counted packages, but it takes room.
@@ -139,13 +146,21 @@ const SPOIL_RULES: readonly SpoilRule[] = [
   },
 ];
 
+/** Words for all of the look at once. */
+const LOOK_WORDS = ['theme', 'look', 'appearance', 'style', 'skin'];
+
 /** True for a fact that the analyst had changed before looking, by the words for what was changed. */
 function isAltered(key: string, { alteredWith = '' }: Conditions): boolean {
-  const label = findFactKey(key)?.label.toLowerCase();
-  const words = alteredWith.toLowerCase().split(/[^\p{L}\p{N}]+/u);
-  const named = label?.split(/[^\p{L}\p{N}]+/u) ?? [];
-  return named.length > 0 && named.every((word) => words.includes(word) || words.includes(`${word}s`));
+  const fact = findFactKey(key);
+  const words = wordsOf(alteredWith);
+  if (fact?.area === 'themes' && words.some((word) => LOOK_WORDS.includes(word))) return true;
+  const named = wordsOf(fact?.label ?? '');
+  return named.length > 0 && named.every((word) => words.includes(word));
 }
+
+/** Small words, without the s of a plural. */
+const wordsOf = (text: string) =>
+  (text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? []).map((word) => word.replace(/(?<=...)s$/, ''));
 
 /** True for a fact that some conditions make unfit as evidence. */
 export function mayBeSpoiled(key: string): boolean {

@@ -51,7 +51,9 @@ describe('conditions in a line', () => {
     ],
     ['moved the panel', { alteredByAnalyst: true, alteredWith: 'the panel' }],
     ['nothing changed', { alteredByAnalyst: false }],
-    ['8 GB', { memoryMiB: 7629 }],
+    ['8 GB', { memoryMiB: 8192 }],
+    ['1 GB', { memoryMiB: 1024 }],
+    ['512 MB of memory', { memoryMiB: 512 }],
     ['20 GB disk', { diskMiB: 19073 }],
     [
       '9 min after start, terminal open, terminal tool',

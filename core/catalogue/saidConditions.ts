@@ -40,6 +40,9 @@ const named =
     return match && { [field]: match[1] };
   };
 
+/** What a machine has is built in powers of two, however it is written: its 4 GB are 4 GiB (IEC 80000-13, note on memory). */
+export const asMachine = (text: string): string => text.replace(/(\d ?)([MG])B$/, '$1$2iB');
+
 const READERS: readonly PartReader[] = [
   (part) => (/^(on a )?live( image| session| system)?$/i.test(part) ? { medium: 'live' } : null),
   (part) => (/^(an )?installed( system)?$/i.test(part) ? { medium: 'installed' } : null),
@@ -55,7 +58,7 @@ const READERS: readonly PartReader[] = [
     return size ? { diskMiB: size } : null;
   },
   (part) => {
-    const size = parseMeasure(part.replace(/ (of )?(memory|ram)$/i, ''), 'MiB')?.value;
+    const size = parseMeasure(asMachine(part.replace(/ (of )?(memory|ram)$/i, '')), 'MiB')?.value;
     return size ? { memoryMiB: size } : null;
   },
   (part) => {

@@ -1,6 +1,7 @@
 /** Whether a list that is typed is all of it, or names some elements only: what an editor suggests before it is said. */
 import { parseFactValue, type FactKey } from '../catalogue/factSheet.ts';
 import { elementsOfValue } from '../catalogue/factValue.ts';
+import { keyOfName } from '../sameness/name.ts';
 import { isKnown, type Handed } from '../layers/cell.ts';
 
 /**
@@ -11,7 +12,7 @@ export function isLikelyPartial(fact: FactKey, text: string, below: Handed | und
   if (fact.type !== 'list' || !fact.inherited || !below) return false;
   if (!isKnown(below)) return true;
   const typed = parseFactValue(fact, text);
-  const base = new Set(elementsOfValue(below.value).map(({ name }) => name));
+  const base = new Set(elementsOfValue(below.value).map(({ name }) => keyOfName(name)));
   if (!typed.ok || base.size === 0) return false;
-  return !elementsOfValue(typed.value).some(({ name }) => base.has(name));
+  return !elementsOfValue(typed.value).some(({ name }) => base.has(keyOfName(name)));
 }

@@ -111,6 +111,10 @@ export function isSaid({ inForce, recorded }: Cell): boolean {
   return inForce !== undefined || recorded.some(isDirect);
 }
 
+/** True for what is not there by a choice at install: that says nothing of what the system would have. */
+export const isNotChosen = ({ state, marks, said = '' }: Reading): boolean =>
+  state === 'none' && marks.includes('onPurpose') && /\b(chosen|chose|choice|install)/i.test(said);
+
 /** The reading that a cell shows: the one in force, else what was seen and is spoiled, or could not be found out. */
 export function shownReading({ inForce, spoiled, notFoundOut }: Cell): Reading | undefined {
   return inForce ?? spoiled ?? notFoundOut;

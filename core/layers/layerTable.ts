@@ -151,7 +151,11 @@ function joinedCell(whole: Cell, each: readonly EditionCell[]): Cell {
   if (whole.inForce) return { ...whole, standing: whole.standing && 'not comparable' };
   const { value, absent, isPartial } = first;
   const handed: Handed = { ...first.handed, setBy: -1 };
-  return { ...whole, state: 'carried', ...(value !== undefined && { value }), absent, isPartial, handed };
+  const readings = [...new Set([...whole.readings, ...each.flatMap(({ cell }) => cell.readings)])];
+  return {
+    ...{ ...whole, state: 'carried', absent, isPartial, handed, readings },
+    ...(value !== undefined && { value }),
+  };
 }
 
 /** What is asked of a layer before its facts can be weighed. */

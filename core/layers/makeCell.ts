@@ -6,7 +6,15 @@ import { sameValue } from '../sameness/value.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { agrees, withElements } from '../sameness/agreement.ts';
-import { isKnown, NOTHING_HANDED, type Cell, type Handed, type Standing, type ValueState } from './cell.ts';
+import {
+  isKnown,
+  isNotChosen,
+  NOTHING_HANDED,
+  type Cell,
+  type Handed,
+  type Standing,
+  type ValueState,
+} from './cell.ts';
 import { compareValues } from './compareValues.ts';
 import { dayOfReading, SAME_TIME_DAYS } from '../weighing/disagreement.ts';
 import { evidenceOfSources } from '../weighing/evidenceOf.ts';
@@ -225,6 +233,7 @@ function standingOf(making: Making, cell: Cell, day: number | undefined): Standi
   const direct = said.recorded.filter(isDirect);
   if (!inForce && direct.length === 0) return null;
   if (inForce?.state === 'unchanged') return 'same';
+  if (inForce && isNotChosen(inForce)) return 'not comparable';
   if (!below || !isKnown(below)) {
     // A change that is recorded directly says itself how it stands.
     if (direct.length > 0)

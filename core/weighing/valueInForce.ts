@@ -1,7 +1,7 @@
 /**
  * The value in force among several readings of one fact, those set aside that another one replaces: the analyst's accepted one;
- * else what was seen before what is stated on a page, and that before hearsay; then the nearest in time to the release, then the
- * newest, then the one entered last. What was taken over from the release before gives way to everything that was said since.
+ * else what was seen before what is stated on a page, and that before hearsay; what was seen on the installed system as it comes
+ * before the rest; then the nearest in time to the release, then the newest, then the one entered last. What was taken over from the release before gives way to everything that was said since.
  */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
@@ -9,7 +9,12 @@ import type { FactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { withElements, agrees, type SaidValue } from '../sameness/agreement.ts';
-import { circumstancesBetween, dayOfReading, type Disagreement } from './disagreement.ts';
+import {
+  circumstancesBetween,
+  conditionsOfReading,
+  dayOfReading,
+  type Disagreement,
+} from './disagreement.ts';
 import { evidenceOf, type Evidence } from './evidenceOf.ts';
 
 /** What readings are weighed for. */
@@ -127,6 +132,12 @@ function saidBy(reading: Reading, below: SaidValue | undefined): SaidValue | nul
   }
 }
 
+/** Seen where less could be seen than on the installed system as it comes: a later look there holds, whatever the day. */
+function isUnderHandicap(catalogue: Catalogue, reading: Reading): boolean {
+  const { medium, indexRefreshed, alteredByAnalyst } = conditionsOfReading(catalogue, reading);
+  return medium === 'live' || indexRefreshed === false || alteredByAnalyst === true;
+}
+
 /** Seen, stated somewhere, told by somebody or from memory, without a source. */
 function weightOf(catalogue: Catalogue, reading: Reading): number {
   const kind = reading.source && recordOf(catalogue, 'source', reading.source)?.sourceKind;
@@ -144,6 +155,7 @@ function rankOf(catalogue: Catalogue, reading: Reading, released?: number): numb
   return [
     reading.accepted ? 0 : 1,
     weightOf(catalogue, reading),
+    isUnderHandicap(catalogue, reading) ? 1 : 0,
     isOfAll ? Number.MAX_SAFE_INTEGER : distance,
     -(day ?? -Number.MAX_SAFE_INTEGER),
     -reading.entered,

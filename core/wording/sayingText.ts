@@ -44,6 +44,8 @@ export function wordSaying(
     case 'set':
       if (said && fact.type === 'date' && value !== undefined)
         return `${formatValue(fact, value)} (“${said}”)`;
+      if (said && fact.type === 'yesNo' && value !== undefined && !/^(yes|no)\b/i.test(said))
+        return `${formatValue(fact, value)}, ${said}`;
       if (said) return said;
       if (value === undefined) return interval ? wordInterval(fact, interval) : '';
       if (marks.includes('partial')) return `at least ${formatValue(fact, value)}`;

@@ -7,6 +7,7 @@ import type { Conditions } from '../../catalogue/conditions.ts';
 import { parseWhen } from '../../catalogue/parseWhen.ts';
 import type { When } from '../../catalogue/when.ts';
 import { parseSaidNumber } from '../../catalogue/saidNumber.ts';
+import { asMachine } from '../../catalogue/saidConditions.ts';
 import { parseMeasure } from '../../catalogue/measure.ts';
 import { createIssue, failure, success, type Result } from '../../issue.ts';
 import type { Saying } from '../facts.ts';
@@ -85,7 +86,7 @@ const refuse = (fact: FactKey, text: string) =>
 function sayMeasure(fact: FactKey, text: string): Result<SaidValue> {
   const of = fact.unit === 'MiB' ? /^([^%]+) of (\d[\d.]* ?\S+)$/.exec(text) : null;
   const share = fact.unit === 'MiB' ? /% of (\d[\d.]* ?\S+)$/.exec(text) : null;
-  const whole = parseMeasure(of?.[2] ?? share?.[1] ?? '', 'MiB')?.value;
+  const whole = parseMeasure(asMachine(of?.[2] ?? share?.[1] ?? ''), 'MiB')?.value;
   const said = of && whole ? of[1] : text;
   if (!parseSaidNumber(fact, said)) return refuse(fact, text);
   const saying: Saying = { state: 'set', text: said };

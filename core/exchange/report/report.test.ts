@@ -143,7 +143,7 @@ describe('a report of a dossier', () => {
 
   it('says under which conditions and how surely something was seen', () => {
     expect(html(document)).toContain(
-      '<span class="remark">Taken on a live image, on a virtual machine with 2,048 MiB and 1 core; package index 37 days old</span>',
+      '<span class="remark">Taken on an installed system, on a virtual machine with 4,096 MiB and 2 cores; package index 1 day old</span>',
     );
   });
 

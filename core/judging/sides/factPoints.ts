@@ -2,7 +2,7 @@
 import type { Catalogue } from '../../catalogue/catalogue.ts';
 import type { FactKey } from '../../catalogue/factSheet.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
-import { isKnown, isUncheckedHere, shownReading, type Cell } from '../../layers/cell.ts';
+import { isKnown, isNotChosen, isUncheckedHere, shownReading, type Cell } from '../../layers/cell.ts';
 import { SAME_TIME_DAYS } from '../../weighing/disagreement.ts';
 import type { LayerRow, LayerTable } from '../../layers/layerTable.ts';
 import { ranking } from '../../weighing/valueInForce.ts';
@@ -85,14 +85,10 @@ function barOf(cell: Cell): BarReason | undefined {
   if (cell.state === 'spoiled') return 'spoiled';
   if (cell.byEdition.length > 0) return 'editions';
   const { inForce } = cell;
-  if (inForce && isNotChosen(inForce.marks, inForce.said)) return 'notChosen';
+  if (inForce && isNotChosen(inForce)) return 'notChosen';
   const isWords = inForce?.state === 'set' && cell.value === undefined && !cell.interval && !cell.absent;
   return isWords ? 'words' : undefined;
 }
-
-/** True for what is not there by a choice at install: that says nothing of what the system would have. */
-const isNotChosen = (marks: readonly string[], said = '') =>
-  marks.includes('onPurpose') && /\b(chosen|chose|choice|install)/i.test(said);
 
 function editionsOf(catalogue: Catalogue, { fact }: LayerRow, { byEdition }: Cell): SideValue['byEdition'] {
   return byEdition.map(({ edition, cell }) => ({

@@ -45,12 +45,19 @@ export function whatItChanges({ catalogue, table, subject, told }: Telling): Sta
     const single = ordered.filter((change) => !plain.includes(change));
     return [
       ...single.map((change, i) =>
-        state('change', { change, base, noBase }, { ...more([change]), leads: i < FIRST }),
+        state(
+          'change',
+          { change, base, noBase, isInOrder: isInOrder(told.get(change.fact.key)) },
+          { ...more([change]), leads: i < FIRST },
+        ),
       ),
       ...(plain.length ? [state('changes', { changes: plain, base }, { ...more(plain), leads: true })] : []),
     ];
   });
 }
+
+/** True where all of a list is said: who says what is added, or names some only, gives no order. */
+const isInOrder = (each: Told | undefined) => each?.reading !== undefined && !each.isPartial;
 
 /** A single value that is another one, of which nothing more is known: several of them are one sentence. */
 function isPlain({ before, after, basis, notes }: Change): boolean {

@@ -85,10 +85,12 @@ function paramsOf(
       const top = table.layers[table.layers.length - 1];
       const repositories = repositoriesOf(table).rows.map(({ layer, ...row }) => ({
         ...row,
-        by: nameOf(catalogue, layer),
-        isOwn: layer === top.id,
+        by: layer === top.id ? '' : nameOf(catalogue, layer),
       }));
-      return { repositories, isPartial: told[0].isPartial };
+      const { isPartial, reading, state } = told[0];
+      // Who says what is added, or names some only, gives no order.
+      const isInOrder = !isPartial && (reading !== undefined || state === 'carried');
+      return { repositories, isPartial, isInOrder };
     }
     case 'applications':
       return { roles: ROLE_KEYS.filter((key) => told.some((each) => each.key === key)) };

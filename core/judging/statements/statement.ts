@@ -57,8 +57,8 @@ export interface ToldBase {
 
 /** A repository of the layer, with whose it is. */
 export interface ToldRepository extends Omit<RepositoryRow, 'layer'> {
+  /** The layer beneath that has it; empty for none. */
   readonly by: string;
-  readonly isOwn: boolean;
 }
 
 /** What each kind of statement says beside the facts that it tells. Names of records are words, values as recorded. */
@@ -107,7 +107,12 @@ export interface StatementKinds {
     readonly wording: string;
   };
   continues: { readonly before: string };
-  archives: { readonly repositories: readonly ToldRepository[]; readonly isPartial: boolean };
+  archives: {
+    readonly repositories: readonly ToldRepository[];
+    readonly isPartial: boolean;
+    /** True where somebody said in which order they are asked. */
+    readonly isInOrder: boolean;
+  };
   formats: object;
   kernel: object;
   kernels: object;
@@ -132,7 +137,13 @@ export interface StatementKinds {
   /** Further facts of an area, each in its own words. */
   facts: object;
   /** `noBase`: it is known to rest on none. */
-  change: { readonly change: Change; readonly base: string; readonly noBase: boolean };
+  change: {
+    readonly change: Change;
+    readonly base: string;
+    readonly noBase: boolean;
+    /** Of a list: true where somebody said in which order its elements are. */
+    readonly isInOrder: boolean;
+  };
   /** Several single values of one area. */
   changes: { readonly changes: readonly Change[]; readonly base: string };
   leftOut: { readonly roles: readonly string[] };

@@ -14,7 +14,9 @@ import {
   type Standing,
   type ValueState,
 } from '../../layers/cell.ts';
-import { belowOf } from '../../layers/changes.ts';
+import { belowOf, comparedElements, versionOrderOf } from '../../layers/changes.ts';
+import { isOwnBuild } from '../../layers/compareValues.ts';
+import { sameValue } from '../../sameness/value.ts';
 import {
   circumstancesBetween,
   conditionsOfReading,
@@ -72,6 +74,10 @@ export interface Told {
     readonly by: string;
     readonly day?: number;
   };
+  /** Another layer beneath that has the same, where the base has another thing: the second base, or what the base rests on. */
+  readonly alsoIn?: string;
+  /** Of a single value that is changed: an older version, a build with a mark of its own, or another one. */
+  readonly change?: 'holds back' | 'own build' | 'replaces';
   readonly others: readonly ToldOther[];
   readonly sources: readonly RecordId[];
 }
@@ -97,7 +103,8 @@ export function toldReading(catalogue: Catalogue, reading: Reading): ToldReading
 }
 
 /** A fact of the top layer; null where nothing at all is known of it. */
-function toldOf(catalogue: Catalogue, { layers }: LayerTable, row: LayerRow): Told | null {
+function toldOf(catalogue: Catalogue, table: LayerTable, row: LayerRow): Told | null {
+  const { layers } = table;
   const cell = row.cells[row.cells.length - 1];
   const reading = shownReading(cell);
   if (!reading && !isKnown(cell) && !isSaid(cell)) return null;
@@ -121,8 +128,30 @@ function toldOf(catalogue: Catalogue, { layers }: LayerTable, row: LayerRow): To
         ...(below.day !== undefined && { day: below.day }),
       },
     }),
+    ...changeOf(catalogue, table, row),
     others: othersOf(catalogue, row.fact, cell),
     sources: toldSources(row, cell),
+  };
+}
+
+/** What kind of change a single value is, and who else beneath has the value. */
+function changeOf(catalogue: Catalogue, table: LayerTable, row: LayerRow): Pick<Told, 'alsoIn' | 'change'> {
+  const { cells, fact } = row;
+  const top = cells.length - 1;
+  const { standing, value } = cells[top];
+  if (standing !== 'changed' || value === undefined || Array.isArray(value)) return {};
+  const at = cells.findLastIndex(
+    (cell, i) =>
+      i < top && cell.setBy === i && cell.value !== undefined && sameValue(cell.value, value, fact),
+  );
+  const before = belowOf(row).value;
+  const isOwn = before !== undefined && isOwnBuild(String(before), String(value));
+  const isOlder = comparedElements(row, top, versionOrderOf(table))?.some(
+    ({ kind }) => kind === 'holds back',
+  );
+  return {
+    ...(at >= 0 && { alsoIn: nameOfLayer(catalogue, table.layers[at]) }),
+    change: isOwn ? 'own build' : isOlder ? 'holds back' : 'replaces',
   };
 }
 

@@ -18,6 +18,8 @@ export interface RepositoryRow {
   readonly state: string;
   /** As recorded: whose it is said to be, how far it is tested, which release it follows, what it is for. */
   readonly owner: string;
+  /** Whose it is, as far as somebody says: `base` where a layer below has it too. */
+  readonly whose: 'own' | 'base' | 'other' | 'unknown';
   readonly tier: string;
   readonly suite: string;
   readonly purpose: string;
@@ -42,7 +44,9 @@ export function repositoriesOf(table: LayerTable): {
     const ofLayer = (key: readonly Cell[]) =>
       isTested && key[first]?.setBy === first ? key[first].value : undefined;
     const least = daysOf(settings?.holding ?? ofLayer(holding));
-    const longest = daysOf(settings?.holdingMost ?? ofLayer(most));
+    // The least and the most make a range only where one source gives both.
+    const isOneSource = most[first]?.inForce?.source === holding[first]?.inForce?.source;
+    const longest = daysOf(settings?.holdingMost ?? (isOneSource ? ofLayer(most) : undefined));
     return {
       place: i + 1,
       name,
@@ -50,6 +54,7 @@ export function repositoriesOf(table: LayerTable): {
       components: settings?.components ?? '',
       state: settings?.state ?? 'on',
       owner: settings?.owner ?? '',
+      whose: whoseIs(settings?.owner ?? '', first < cells.length - 1),
       tier: settings?.tier ?? '',
       suite: settings?.suite ?? '',
       purpose: settings?.purpose ?? '',
@@ -61,6 +66,13 @@ export function repositoriesOf(table: LayerTable): {
     ? missingFrom(elementsOf(cells.at(-1)), elementsOf(belowTop(cells)))
     : [];
   return { rows, missing };
+}
+
+/** Whose an archive is: as it is said; without that, of the base where the base has it. */
+function whoseIs(owner: string, isBelow: boolean): RepositoryRow['whose'] {
+  if (owner === 'own' || owner === 'base') return owner;
+  if (owner) return 'other';
+  return isBelow ? 'base' : 'unknown';
 }
 
 /** True where a layer tells of some tier how long it is tested: that is not the time of the others. */

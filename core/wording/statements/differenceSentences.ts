@@ -1,6 +1,6 @@
 /** Sentences on what a system changes, leaves out, lacks, and on what is doubtful, claimed or unsettled. */
 import { findFactKey } from '../../catalogue/factSheet.ts';
-import { elementsOfValue } from '../../catalogue/factValue.ts';
+import { elementsOfValue, type Element } from '../../catalogue/factValue.ts';
 import type { StatementKinds, StatementSubject } from '../../judging/statements/statement.ts';
 import type { ComparedElement } from '../../layers/compareValues.ts';
 import type { Change } from '../../layers/changes.ts';
@@ -25,14 +25,14 @@ type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[
 
 const labelOf = (key: string) => findFactKey(key)!.label;
 
-export function wordChangeStatement({ change, base, noBase, told }: Params<'change'>): string {
+export function wordChangeStatement({ change, base, noBase, isInOrder, told }: Params<'change'>): string {
   const { why, more } = reasonsOf(change.notes);
   const said = told[change.fact.key];
   const what =
     change.basis === 'recorded'
       ? `${change.fact.label}: ${change.elements.map(wordElement).join(', ')}${noBase ? '' : '; what its base has is not known'}`
       : change.fact.key === 'repositories.archives'
-        ? wordArchivesChange(change, base)
+        ? wordArchivesChange(change, base, isInOrder)
         : Array.isArray(change.before ?? change.after)
           ? wordListChange(change, base)
           : wordPlainChange(change, base, said ? sayingOf(said) : '');
@@ -91,7 +91,7 @@ function wordRetuned({ name, before = '', after = '' }: ComparedElement): string
 }
 
 /** `it puts an archive of its own, corvane, in front of Hexley 24's three`. */
-function wordArchivesChange(change: Change, base: string): string {
+function wordArchivesChange(change: Change, base: string, isInOrder: boolean): string {
   const of = byKind(change.elements);
   const added = of('adds').map(({ name }) => name);
   const order = elementsOfValue(change.after).map(({ name }) => name);
@@ -100,13 +100,18 @@ function wordArchivesChange(change: Change, base: string): string {
   const isOwn = (name: string) => added.includes(name);
   const front = order.filter((name, i) => isOwn(name) && (firstKept < 0 || i < firstKept));
   const behind = order.filter((name, i) => isOwn(name) && firstKept >= 0 && i >= firstKept);
+  const listed = (names: readonly string[]) => archives(names, elementsOfValue(change.after));
   const theirs = kept.length ? `${base}’s ${numberWord(kept.length)}` : '';
   if (order.length === 0) return `it has none of ${base}’s archives`;
   const parts = [
-    kept.length === 0 && added.length > 0 && `it has ${archives(added)} and none of ${base}’s`,
-    kept.length > 0 && front.length > 0 && `it puts ${archives(front)} in front of ${theirs}`,
-    behind.length > 0 &&
-      `${front.length ? 'and ' : 'it adds '}${archives(behind)} behind ${front.length ? 'them' : theirs}`,
+    kept.length === 0 && added.length > 0 && `it has ${listed(added)} and none of ${base}’s`,
+    ...(isInOrder
+      ? [
+          kept.length > 0 && front.length > 0 && `it puts ${listed(front)} in front of ${theirs}`,
+          behind.length > 0 &&
+            `${front.length ? 'and ' : 'it adds '}${listed(behind)} behind ${front.length ? 'them' : theirs}`,
+        ]
+      : [kept.length > 0 && added.length > 0 && `to ${theirs} it adds ${listed(added)}`]),
     kept.length > 0 &&
       of('drops').length > 0 &&
       `of ${base}’s it does without ${listOf(of('drops').map(({ name }) => name))}`,
@@ -116,11 +121,15 @@ function wordArchivesChange(change: Change, base: string): string {
   return parts.join(', ');
 }
 
-/** `an archive of its own, front`, `three archives of its own: a, b and c`. */
-function archives(names: readonly string[]): string {
+/** `an archive of its own, front`, `three archives: a, b and c`: its own where that was said of all. */
+function archives(names: readonly string[], elements: readonly Element[]): string {
+  const isOwn = names.every((name) =>
+    elements.some((each) => each.name === name && each.settings?.owner === 'own'),
+  );
+  const whose = isOwn ? ' of its own' : '';
   return names.length === 1
-    ? `an archive of its own, ${names[0]},`
-    : `${numberWord(names.length)} archives of its own (${listOf(names)})`;
+    ? `an archive${whose}, ${names[0]},`
+    : `${numberWord(names.length)} archives${whose} (${listOf(names)})`;
 }
 
 export function wordLeftOut({ told, roles }: Params<'leftOut'>): string {

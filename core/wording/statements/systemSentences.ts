@@ -23,23 +23,32 @@ type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[
 /** `the base’s` where it is known by name. */
 const nameOfBase = (told: Told | undefined) => told?.base?.by ?? '';
 
-export function wordArchives({ told, repositories, isPartial }: Params<'archives'>): string {
+export function wordArchives({ told, repositories, isPartial, isInOrder }: Params<'archives'>): string {
   const archives = told['repositories.archives'];
   if (archives?.absent) return 'No archive is configured.';
   const count = repositories.length;
-  const ofOthers = repositories.some(({ isOwn }) => !isOwn);
+  if (count === 0) return sentence(`packages come from the same archives as in its base${careOf(archives)}`);
+  const ofOthers = repositories.some(({ whose }) => whose !== 'own');
   const each = repositories.map((row) => wordRepository(row, ofOthers));
   const whose = ofOthers ? '' : ' of its own';
   const many = `${isPartial ? 'at least ' : ''}${numberWord(count)} ${count === 1 ? 'archive' : 'archives'}${whose}`;
   return sentence(
-    `packages come from ${many}${count > 1 ? ', asked in this order' : ''}: ${each.join('; ')}${careOf(archives)}`,
+    `packages come from ${many}${count > 1 && isInOrder ? ', asked in this order' : ''}: ${each.join('; ')}${careOf(archives)}`,
   );
 }
 
 function wordRepository(row: ToldRepository, ofOthers: boolean): string {
-  const { name, by, isOwn, owner, tier, state, holding, holdingMost, purpose } = row;
+  const { name, by, whose: of, owner, tier, state, holding, holdingMost, purpose } = row;
   const whose =
-    owner && owner !== 'own' && owner !== 'base' ? owner : ofOthers ? (isOwn ? 'its own' : `of ${by}`) : '';
+    of === 'other'
+      ? owner
+      : of === 'base'
+        ? by
+          ? `of ${by}`
+          : 'of its base'
+        : of === 'own' && ofOthers
+          ? 'its own'
+          : '';
   const days =
     holding === undefined
       ? ''
@@ -75,7 +84,8 @@ export function wordKernel({ told }: Params<'kernel'>): string {
   if (!lead) return sentence(`the kernel carries ${sayingOf(patches)}`);
   if (lead.absent) return 'Which kernel it boots: none.';
   const name = sayingOf(lead);
-  const held = version ?? lead;
+  // What is only inherited says nothing of a kernel string that was seen here.
+  const held = version?.isSaid ? version : lead;
   return sentence(`${wordKernelOf(held, name)}${withPatches}`);
 }
 
@@ -84,8 +94,16 @@ function wordKernelOf(told: Told, name: string): string {
   const theirs = baseSaying(told);
   const base = nameOfBase(told);
   switch (told.standing) {
-    case 'changed':
-      return `it boots a kernel of its own, ${name}; that of ${base} is ${theirs}`;
+    case 'changed': {
+      if (told.alsoIn) return `it boots the kernel of ${told.alsoIn}, ${name}; that of ${base} is ${theirs}`;
+      const kind =
+        told.change === 'holds back'
+          ? 'an older kernel'
+          : told.change === 'own build'
+            ? 'a kernel of its own'
+            : 'the kernel';
+      return `it boots ${kind}, ${name}; that of ${base} is ${theirs}`.replace('the kernel,', 'the kernel');
+    }
     case 'same':
       return `it boots the kernel of ${told.by || base || 'its base'}, ${name}`;
     case 'base unknown':
@@ -180,8 +198,7 @@ export function wordGuide({ told }: Params<'guide'>): string {
   const name = sayingOf(guide);
   const whose = owner && !owner.absent ? ` (made by ${sayingOf(owner)})` : '';
   const parts = [
-    name &&
-      `a guide receives a new user: ${name}${whose}${guide.state === 'unchanged' ? `, as in ${guide.by}` : careOf(guide)}`,
+    name && `a guide receives a new user: ${name}${whose}${standingClause({ ...guide, standing: null })}`,
     opens && wordOpens(sayingOf(opens), careOf(opens)),
     reached && !reached.absent && `later it is reached from ${sayingOf(reached)}`,
   ].filter(Boolean) as string[];
