@@ -4,6 +4,7 @@ import {
   catalogueOf,
   change,
   distribution,
+  edition,
   link,
   reading,
   release,
@@ -18,7 +19,7 @@ import { repositoriesOf } from '../../layers/areas/repositories.ts';
 import { changesOf } from '../../layers/changes.ts';
 import { countsOf } from '../../layers/counts.ts';
 import { layerTable } from '../../layers/layerTable.ts';
-import { chainOf } from '../../lineage/chain.ts';
+import { chainOf, chainOfName } from '../../lineage/chain.ts';
 import { wordSaying } from '../../wording/sayingText.ts';
 import { wordStatement } from '../../wording/statements/wordStatement.ts';
 import { openPointsOf } from '../open/openPoints.ts';
@@ -213,16 +214,7 @@ describe('areas of a project whose editions have all', () => {
     const editions = ['Main', 'Ebb'];
     const catalogue = catalogueOf(
       ...['a', 'c', 'b'].map(distribution),
-      ...(editions.map((name) => ({
-        id: `edition:b-${name}`,
-        kind: 'edition',
-        distribution: 'distribution:b',
-        name,
-        standing: 'official',
-        sources: [],
-        note: '',
-        entered: 0,
-      })) as unknown as AnyRecord[]),
+      ...editions.map((name) => edition('b', name)),
       link('edition:b-Main', 'distribution:a'),
       link('edition:b-Ebb', 'distribution:c'),
       ...editions.map((name) => ({
@@ -230,7 +222,7 @@ describe('areas of a project whose editions have all', () => {
         id: `reading:${name}`,
       })),
     );
-    const table = layerTable(catalogue, chainOf(catalogue, 'distribution:b', TODAY));
+    const table = layerTable(catalogue, chainOfName(catalogue, 'distribution:b', TODAY));
     const unseen = openPointsOf(catalogue, table).flatMap((point) =>
       point.rule === 'areaUnseen' ? [point.area] : [],
     );
