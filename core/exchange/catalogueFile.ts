@@ -2,7 +2,7 @@
  * The catalogue as one JSON file: records in a fixed order, the version of every record kind, and the packed
  * package lists (packages/packSnapshot.ts), deflated and in base64. Law: parse(format(c)) = c.
  */
-import { unzlibSync, zlibSync } from 'fflate';
+import { Unzlib, zlibSync } from 'fflate';
 import { z } from '../schemaChecks.ts';
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { catalogueOfRecords } from '../catalogue/wholeCatalogue.ts';
@@ -11,7 +11,7 @@ import { checkVersions, isIssue, migrateRecord, type Versions } from '../catalog
 import { CURRENT_VERSIONS, KIND_NAMES, RECORD_KINDS, type AnyRecord } from '../catalogue/recordKinds.ts';
 import { referencesOf } from '../catalogue/kindOf.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { checkLinks } from '../lineage/checkLink.ts';
+import { checkLinks, forbiddenLinks } from '../lineage/checkLink.ts';
 import { createIssue, failure, success, type Issue, type Result } from '../issue.ts';
 import { PackedLists } from '../packages/packedLists.ts';
 import { fromBase64, toBase64 } from './base64.ts';
@@ -87,8 +87,13 @@ interface RecordsWithPackages {
 function asCatalogue(read: Result<RecordsWithPackages>): Result<CatalogueWithPackages> {
   if (!read.ok) return read;
   const { records, packages } = read.value;
-  return success({ catalogue: catalogueOfRecords(records), packages }, read.issues);
+  const catalogue = catalogueOfRecords(records);
+  const broken = forbiddenLinks(catalogue).slice(0, MOST_PROBLEMS);
+  return broken.length > 0 ? failure(...broken) : success({ catalogue, packages }, read.issues);
 }
+
+/** So many problems of one file are told. */
+const MOST_PROBLEMS = 20;
 
 function parseRecords(text: string, where: string): Result<RecordsWithPackages> {
   const parts = partsOf(text, where);
@@ -98,7 +103,7 @@ function parseRecords(text: string, where: string): Result<RecordsWithPackages> 
 /** What was read, if nothing forbids to use it. */
 function wholeOf(parts: FileParts): Result<RecordsWithPackages> {
   const { whole, freed, problems } = parts.heap.mend();
-  if (problems.length > 0) return failure(...problems.slice(0, 20));
+  if (problems.length > 0) return failure(...problems.slice(0, MOST_PROBLEMS));
   const lists = readPackages(parts.packed);
   return success({ records: whole, packages: lists.packages }, [
     ...freed.map((id) => createIssue('note', 'export.mentionDropped', id)),
@@ -302,8 +307,10 @@ function readPackages(packed: Readonly<Record<string, string>>): {
 } {
   const packages = new Map<RecordId, Uint8Array>();
   const issues: Issue[] = [];
+  let left = MOST_UNPACKED;
   for (const [id, text] of Object.entries(packed)) {
-    const bytes = fromDeflated(text);
+    const bytes = fromDeflated(text, left);
+    left -= bytes?.length ?? 0;
     if (bytes) packages.set(id, bytes);
     else issues.push(createIssue('damage', 'export.packages', id, { snapshot: id }));
   }
@@ -337,9 +344,35 @@ function headOf(line: string | null): { readonly line: string; readonly versions
   return head.success ? { line, versions: head.data.versions } : null;
 }
 
-function fromDeflated(text: string): Uint8Array | null {
+/** All lists of a file together may be this large, and one of them so many times as large as it is packed: genuine ones stay far below. */
+const MOST_UNPACKED = 1 << 30;
+const MOST_TIMES = 64;
+/** What is unpacked at once, packed: so much is read before it is seen how large it becomes. */
+const PIECE = 1 << 12;
+
+/** A deflated list; null for what is not base64, is damaged, or would become larger than a list can be. */
+function fromDeflated(text: string, left: number): Uint8Array | null {
   try {
-    return unzlibSync(fromBase64(text));
+    const packed = fromBase64(text);
+    const limit = Math.min(left, PIECE * MOST_TIMES + packed.length * MOST_TIMES);
+    const pieces: Uint8Array[] = [];
+    let size = 0;
+    let isWhole = false;
+    const stream = new Unzlib((piece, isLast) => {
+      size += piece.length;
+      pieces.push(piece);
+      isWhole = isLast;
+    });
+    for (let at = 0; at < packed.length && size <= limit; at += PIECE)
+      stream.push(packed.subarray(at, at + PIECE), at + PIECE >= packed.length);
+    if (!isWhole || size > limit) return null;
+    const bytes = new Uint8Array(size);
+    let offset = 0;
+    for (const piece of pieces) {
+      bytes.set(piece, offset);
+      offset += piece.length;
+    }
+    return bytes;
   } catch {
     return null; // not base64, or a damaged stream: the caller reports it with the snapshot's id
   }

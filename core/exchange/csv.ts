@@ -7,8 +7,11 @@ export interface CsvTable {
   readonly rows: readonly (readonly (string | number | boolean | null | undefined)[])[];
 }
 
+/** What a spreadsheet takes for the beginning of a formula, also in a cell of several lines. */
+const FORMULA = /^[=+\-@\t\r]/;
+
 /** The text of a table, its heads first. */
 export function formatCsv({ head, rows }: CsvTable): string {
   const cells = rows.map((row) => row.map((cell) => cell ?? ''));
-  return `${Papa.unparse([[...head], ...cells], { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  return `${Papa.unparse([[...head], ...cells], { escapeFormulae: FORMULA, newline: '\r\n' })}\r\n`;
 }

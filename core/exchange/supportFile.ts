@@ -103,6 +103,9 @@ export function formatSupportCsv(rows: readonly SupportRow[]): string {
   return formatCsv({ head: [...head, 'Base until', 'Days past its base', 'Next release'], rows: lines });
 }
 
+/** The first and the last day that calendars hold: of the years 1 to 9999. */
+const [FIRST_DAY, LAST_DAY] = [-719_162, 2_932_896];
+
 const daysOf = ({ ends = 0, endsFirst = ends }: NamedWindow): DayRange => ({ least: endsFirst, most: ends });
 
 /**
@@ -113,7 +116,8 @@ export function formatSupportCalendar(rows: readonly SupportRow[], title: string
   const calendar = ical({ name: title, prodId: { company: 'Aspen Ridge', product: 'support' } });
   const told = new Set<string>();
   const add = (id: string, days: DayRange, summary: string, description: string) => {
-    if (told.has(id)) return;
+    // An end that is open, or beyond what calendars hold, is no entry.
+    if (told.has(id) || days.least < FIRST_DAY || days.most > LAST_DAY) return;
     told.add(id);
     calendar.createEvent({
       id: `${id.replaceAll(':', '-')}@aspen-ridge.invalid`,

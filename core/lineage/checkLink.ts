@@ -9,6 +9,7 @@ import type { Link } from '../catalogue/link.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { createIssue, type Issue } from '../issue.ts';
+import { componentsOf } from './components.ts';
 import { distributionOf } from './releases.ts';
 import { daysInForce, isLineal, linksFrom } from './linksInForce.ts';
 import { nameOf } from './names.ts';
@@ -23,13 +24,29 @@ export function checkLinks(
   catalogue: Catalogue,
   links: readonly Link[],
 ): { readonly link: Link; readonly issue: Issue }[] {
-  const rules = new LinkRules(catalogue);
+  const all = linealSteps(catalogue);
+  const component = componentsOf(
+    new Map([...all].map(([id, steps]) => [id, steps.map(({ base }) => base)] as const)),
+  );
+  // A circle, on whatever days, never leaves a component: most links are alone in theirs.
+  const within = new Map(
+    [...all].map(([id, steps]) => [
+      id,
+      steps.filter(({ base }) => component.get(base) === component.get(id)),
+    ]),
+  );
   return links.flatMap((link) =>
-    rules
-      .issues(link)
+    issuesOf(catalogue, link, () => within)
       .slice(0, 1)
       .map((issue) => ({ link, issue })),
   );
+}
+
+/** Links that no edit would have made, and that nothing can be told along: to itself, in a circle, backwards in time. */
+export function forbiddenLinks(catalogue: Catalogue): Issue[] {
+  return checkLinks(catalogue, [...recordsOf(catalogue, 'link')])
+    .filter(({ issue }) => issue.code !== 'link.order')
+    .map(({ issue }) => issue);
 }
 
 /** The rules over links that are put in one after another, without looking at all of them each time. */
@@ -126,6 +143,11 @@ function surelyInForce(catalogue: Catalogue, link: Link): { from: number; to: nu
   };
 }
 
+interface Days {
+  readonly from: number;
+  readonly to: number;
+}
+
 interface Step {
   readonly link: Link;
   readonly base: RecordId;
@@ -160,20 +182,29 @@ function pathBetween(
   days: { from: number; to: number },
   except: RecordId,
 ): Link[] | null {
-  const walk = (
-    at: RecordId,
-    window: { from: number; to: number },
-    passed: readonly RecordId[],
-  ): Link[] | null => {
-    if (at === to) return [];
-    if (passed.includes(at)) return null;
-    for (const step of steps.get(at) ?? []) {
-      if (step.link.id === except) continue;
-      const common = { from: Math.max(window.from, step.from), to: Math.min(window.to, step.to) };
-      const rest = common.from <= common.to ? walk(step.base, common, [...passed, at]) : null;
-      if (rest) return [step.link, ...rest];
-    }
-    return null;
+  // What was reached within the same days once need not be followed again.
+  const reached = new Set<string>();
+  const path: { readonly next: Iterator<Step>; readonly window: Days; readonly by?: Link }[] = [];
+  const enter = (at: RecordId, window: Days, by?: Link) => {
+    const key = `${window.from} ${window.to} ${at}`;
+    if (reached.has(key)) return;
+    reached.add(key);
+    path.push({ next: (steps.get(at) ?? [])[Symbol.iterator](), window, ...(by && { by }) });
   };
-  return walk(from, days, []);
+  if (from === to) return [];
+  enter(from, days);
+  while (path.length > 0) {
+    const { next, window } = path[path.length - 1];
+    const step = next.next();
+    if (step.done) {
+      path.pop();
+      continue;
+    }
+    const { link, base } = step.value;
+    const common = { from: Math.max(window.from, step.value.from), to: Math.min(window.to, step.value.to) };
+    if (link.id === except || common.from > common.to) continue;
+    if (base === to) return [...path.flatMap(({ by }) => by ?? []), link];
+    enter(base, common, link);
+  }
+  return null;
 }

@@ -179,21 +179,23 @@ function otherLinks(catalogue: Catalogue, day: number, drafts: ReadonlyMap<Recor
 /** Bases that are there, families and generations. A circle (only past links can make one) counts no further. */
 function placeNodes(drafts: ReadonlyMap<RecordId, Draft>): Map<RecordId, GraphNode> {
   const nodes = new Map<RecordId, GraphNode>();
-  const place = (draft: Draft, path: ReadonlySet<RecordId>): GraphNode => {
+  const path = new Set<RecordId>();
+  const place = (draft: Draft): GraphNode => {
     const known = nodes.get(draft.id);
     if (known) return known;
+    path.add(draft.id);
     const bases = draft.bases.filter((id) => drafts.has(id) && !path.has(id));
-    const within = new Set([...path, draft.id]);
-    const placed = bases.map((id) => place(drafts.get(id)!, within));
+    const placed = bases.map((id) => place(drafts.get(id)!));
     const generation = placed.reduce((most, base) => Math.max(most, base.generation + 1), 0);
-    const [kin] = draft.kin.filter((id) => drafts.has(id) && !within.has(id));
+    const [kin] = draft.kin.filter((id) => drafts.has(id) && !path.has(id));
     const { kin: _kin, ...rest } = draft;
-    const root = placed[0]?.root ?? (kin ? place(drafts.get(kin)!, within).root : draft.id);
+    const root = placed[0]?.root ?? (kin ? place(drafts.get(kin)!).root : draft.id);
+    path.delete(draft.id);
     const node = { ...rest, bases, root, generation };
     nodes.set(draft.id, node);
     return node;
   };
-  for (const draft of drafts.values()) place(draft, new Set([draft.id]));
+  for (const draft of drafts.values()) place(draft);
   return nodes;
 }
 

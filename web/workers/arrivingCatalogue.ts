@@ -2,6 +2,7 @@
 import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import { CatalogueBuilder } from '../../core/catalogue/wholeCatalogue.ts';
 import type { CatalogueWithPackages } from '../../core/exchange/catalogueFile.ts';
+import { forbiddenLinks } from '../../core/lineage/checkLink.ts';
 import { failure, success, type Result } from '../../core/issue.ts';
 import type { CatalogueAnswer } from './catalogueMessages.ts';
 
@@ -24,10 +25,17 @@ export class ArrivingCatalogue {
       case 'refused':
         return failure(...answer.issues);
       case 'read':
-        return success({ catalogue: this.#builder.finish(), packages: answer.packages }, answer.issues);
+        return this.#whole(answer);
       default:
         return undefined;
     }
+  }
+
+  /** What came may be in a circle: only the whole tells. */
+  #whole({ packages, issues }: Extract<CatalogueAnswer, { type: 'read' }>): Result<CatalogueWithPackages> {
+    const catalogue = this.#builder.finish();
+    const broken = forbiddenLinks(catalogue);
+    return broken.length > 0 ? failure(...broken.slice(0, 20)) : success({ catalogue, packages }, issues);
   }
 
   #add(records: readonly AnyRecord[]): void {

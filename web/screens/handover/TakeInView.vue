@@ -82,9 +82,11 @@ function map(at: number, to: string): void {
 function take(): void {
   const cited = parseSourceLine(source.value, today(), '');
   if (!cited.ok) return notices.tellIssues(cited.issues);
+  // Told is what was proposed: once it is there, nothing of it is new any more.
+  const would = summary.value;
   const made = store.commit(takeTable(store.catalogue, table.value, mapping.value, cited.value, today()));
   if (!notices.tellTrouble(made)) return;
-  notices.tell(`${summary.value.replace('would come', 'came').split('.')[0]}. One undo takes it back.`);
+  notices.tell(`${would.replace('would come', 'came').split('.')[0]}. One undo takes it back.`);
   text.value = '';
   fileName.value = '';
   source.value = '';
