@@ -190,3 +190,26 @@ describe('aspen check', () => {
     expect(aspen('check', orphan).stdout.match(/which the file does not hold/g)!.length).toBeGreaterThan(40);
   });
 });
+
+describe('what may be one thing', () => {
+  const mine = written('mine-names', (file) => {
+    file.records.push({ id: 'distribution:corvane', kind: 'distribution', name: 'Corvane' });
+  });
+  const theirs = written('theirs-names', (file) => {
+    file.records.push({ id: 'distribution:korvein', kind: 'distribution', name: 'Korvein' });
+  });
+  it('is asked: it ends with 3 until somebody says whether it is', () => {
+    expect(aspen('merge', mine, theirs).status).toBe(3);
+    expect(aspen('merge', mine, theirs, '--two', 'distribution:korvein=distribution:corvane').status).toBe(0);
+    const same = aspen(
+      'merge',
+      mine,
+      theirs,
+      '--same',
+      'distribution:korvein=distribution:corvane',
+      '--json',
+    );
+    expect(same.status).toBe(0);
+    expect(aspen('merge', mine, theirs, '--same', 'korvein').status).toBe(2);
+  });
+});

@@ -5,7 +5,7 @@ import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { createIssue } from '../core/issue.ts';
 import { formatCatalogueFile } from '../core/exchange/catalogueFile.ts';
 import { checksumOfCatalogue, commonStates, isOfOneOrigin, sharedOf } from '../core/merging/ancestor.ts';
-import { UNDECIDED } from '../core/merging/conflict.ts';
+import { keyOfMeeting, UNDECIDED } from '../core/merging/conflict.ts';
 import { mergeCatalogues, type Merge } from '../core/merging/mergeCatalogues.ts';
 import { mergeLists } from '../core/merging/mergeLists.ts';
 import { mergeReport } from '../core/merging/mergeReport.ts';
@@ -18,6 +18,8 @@ import { writeOut } from './output.ts';
 interface Options {
   readonly base?: string;
   readonly prefer?: string;
+  readonly same?: readonly string[];
+  readonly two?: readonly string[];
   readonly out?: string;
   readonly json?: boolean;
 }
@@ -29,9 +31,13 @@ export function registerMerge(program: Command): void {
     .argument('<theirs>', 'the catalogue file to take in')
     .option('--base <file>', 'the catalogue that both began with')
     .option('--prefer <side>', 'mine or theirs: decides every conflict')
+    .option('--same <pair...>', 'ids that are one thing, as THEIRS=MINE')
+    .option('--two <pair...>', 'ids that are not, though they may seem so, as THEIRS=MINE')
     .option('--out <file>', 'write the merged catalogue there')
     .option('--json', 'print JSON')
-    .description('Merge two catalogues. Ends with 3 while conflicts are undecided.')
+    .description(
+      'Merge two catalogues. Ends with 3 while something is undecided: conflicts, or what may be one thing.',
+    )
     .action(mergeFiles);
 }
 
@@ -46,10 +52,12 @@ async function mergeFiles(minePath: string, theirsPath: string, options: Options
     : await ancestorOf(mine.catalogue, theirs.catalogue);
   if (options.base && base && !isOfOneOrigin(base, mine.catalogue, theirs.catalogue))
     printIssues([createIssue('note', 'merge.baseForeign', options.base)]);
-  const merge = mergeCatalogues(mine.catalogue, theirs.catalogue, base, { ...UNDECIDED, prefer });
+  const meetings = new Map([...pairsOf(options.same, 'same'), ...pairsOf(options.two, 'two')]);
+  const merge = mergeCatalogues(mine.catalogue, theirs.catalogue, base, { ...UNDECIDED, meetings, prefer });
+  const unsure = merge.meetings.filter((meeting) => !meetings.has(keyOfMeeting(meeting)));
+  const isDecided = merge.undecided.length === 0 && unsure.length === 0;
   const lists = mergeLists(merge, mine, theirs);
   if (out !== undefined) {
-    const isDecided = merge.undecided.length === 0;
     const now = new Date().toISOString();
     const catalogue = isDecided
       ? markShared(merge.catalogue, theirs.catalogue, await stateOf(theirs.catalogue, now.slice(0, 10)))
@@ -61,7 +69,17 @@ async function mergeFiles(minePath: string, theirsPath: string, options: Options
       ? `${JSON.stringify(mergeReport(merge, lists.size), null, 2)}\n`
       : inWords(merge, theirs.catalogue, lists.size),
   );
-  if (merge.undecided.length > 0) process.exitCode = TO_DECIDE;
+  if (!isDecided) process.exitCode = TO_DECIDE;
+}
+
+/** `THEIRS=MINE`: what was said of two that may be one. */
+function pairsOf(pairs: readonly string[] = [], said: 'same' | 'two'): [string, 'same' | 'two'][] {
+  return pairs.map((pair) => {
+    const [theirs, mine, more] = pair.split('=');
+    if (!theirs || !mine || more !== undefined)
+      throw new UsageError(`--${said} ${pair}: expected two ids, as THEIRS=MINE`);
+    return [keyOfMeeting({ theirs, mine }), said];
+  });
 }
 
 /** One of the two, where the other comes from what it is now. */

@@ -117,7 +117,7 @@ export function formatSupportCalendar(rows: readonly SupportRow[], title: string
   const told = new Set<string>();
   const add = (id: string, days: DayRange, summary: string, description: string) => {
     // An end that is open, or beyond what calendars hold, is no entry.
-    if (told.has(id) || days.least < FIRST_DAY || days.most > LAST_DAY) return;
+    if (told.has(id) || !(days.least >= FIRST_DAY && days.most <= LAST_DAY)) return;
     told.add(id);
     calendar.createEvent({
       id: `${id.replaceAll(':', '-')}@aspen-ridge.invalid`,

@@ -152,6 +152,11 @@ class FieldMerge {
     if (saySame(m, t) || saySame(t, b)) return m;
     if (saySame(m, b)) return t;
     const differing = group.filter((name) => !saySame(m[name], t[name]));
+    // Lists that both changed are joined element by element, where nothing else of the saying differs.
+    if (differing.join() === 'value' && Array.isArray(m.value) && Array.isArray(t.value)) {
+      const joined = joinLists(Array.isArray(b.value) ? b.value : [], m.value, t.value);
+      if (joined && joined.length > 0) return { ...m, value: joined };
+    }
     const alone = differing.length === 1;
     const shown = (from: Fields) =>
       alone ? from[differing[0]] : Object.fromEntries(differing.map((name) => [name, from[name]]));
@@ -208,5 +213,7 @@ function byName(list: readonly unknown[]): Map<string, unknown> | null {
 
 function nameOfElement(element: unknown): string {
   const name = isPlain(element) ? NAMES.find((each) => typeof element[each] === 'string') : undefined;
-  return name ? `${name} ${String((element as Fields)[name])}` : JSON.stringify(sorted(element));
+  if (!name) return JSON.stringify(sorted(element));
+  const { slot = '', [name]: own } = element as Fields;
+  return `${name} ${String(slot)} ${String(own)}`;
 }

@@ -3,6 +3,7 @@ import { packageRow, type PackageColumns, type PackageRow } from '../../formats/
 import { parseKernelConfig, parseKernelRelease, schedulerOf } from '../../formats/kernelText.ts';
 import { parseUname } from '../../formats/terminalText.ts';
 import { compareDebVersions, parseDebVersion } from '../../packages/debVersion.ts';
+import type { ReadSystem } from '../system.ts';
 import { manifestOf, pathOf, pathOfFormat, textOf } from '../systemFiles.ts';
 import { found, type FactRule } from './rule.ts';
 
@@ -10,7 +11,7 @@ import { found, type FactRule } from './rule.ts';
 export const runningKernel: FactRule = (system) => {
   const printed = parseUname(textOf(system, 'uname'))?.release ?? '';
   const parts = parseKernelRelease(textOf(system, 'kernel-release') || printed);
-  if (!parts) return [];
+  if (!parts || isOfHost(system, parts.release)) return [];
   const place = pathOfFormat(system, 'kernel-release') || pathOfFormat(system, 'uname');
   return [
     ...found('kernel.version', parts.version, place),
@@ -19,9 +20,18 @@ export const runningKernel: FactRule = (system) => {
   ];
 };
 
+/** True for a kernel that runs and is not the system's: the system has others, and not that one. So it is within a container. */
+function isOfHost(system: ReadSystem, release: string): boolean {
+  const modules = [...manifestOf(system).seen.keys()].filter((path) =>
+    /^usr\/lib\/modules\/[^/]+$/.test(path),
+  );
+  return modules.length > 0 && !modules.includes(`usr/lib/modules/${release}`);
+}
+
 /** Without a running kernel: the newest image whose package name carries the kernel's string (`linux-image-…`). */
 export const installedKernel: FactRule = (system) => {
-  if (!system.packages || textOf(system, 'kernel-release')) return [];
+  const running = textOf(system, 'kernel-release').trim();
+  if (!system.packages || (running && !isOfHost(system, running))) return [];
   const [newest] = installedRows(system.packages)
     .filter(({ name }) => /^linux-image-\d/.test(name))
     .sort((a, b) => compareDebVersions(b.version, a.version));

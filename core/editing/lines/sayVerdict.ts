@@ -56,7 +56,7 @@ export function sayVerdict(desk: LineDesk, word: WordId, marked: MarkedText): Re
   const author = source?.by || desk.context.author;
   const date = desk.day;
   const known = recordsBelongingTo(desk.catalogue, desk.subject, 'assessment').find(
-    (each) => each.author === author && each.source === desk.source && (each.date ?? date) === date,
+    (each) => each.author === author && (each.date ?? date) === date,
   );
   const before =
     known ??

@@ -5,10 +5,13 @@
  */
 import { ABOUT_ID } from '../../catalogue/about.ts';
 import { recordOf, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { Assessment } from '../../catalogue/assessment.ts';
+import { totalOf } from '../../judging/opinions/opinions.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
-import type { FactValue } from '../../catalogue/factValue.ts';
+import type { Element, FactValue } from '../../catalogue/factValue.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
+import { RELATIONS } from '../../catalogue/relations.ts';
 import { SOURCE_KINDS } from '../../catalogue/sourceKinds.ts';
 
 /** The terms that are our own. */
@@ -24,6 +27,7 @@ const CONTEXT = {
   rdf: 'http://www.w3.org/1999/02/22-rdf-syntax-ns#',
   term: TERMS,
   value: { '@id': 'schema:value' },
+  element: { '@id': 'term:element', '@container': '@list' },
   list: { '@id': 'schema:value', '@type': '@json' },
   conditions: { '@id': 'term:conditions', '@type': '@json' },
   isPartOf: { '@id': 'dcterms:isPartOf', '@type': '@id' },
@@ -113,12 +117,17 @@ function projectNodes(catalogue: Catalogue): Node[] {
     ...[...recordsOf(catalogue, 'link')].flatMap((link): Node[] => [
       {
         '@id': idOf(link.derivative),
-        wasDerivedFrom: idOf(link.base),
-        'prov:qualifiedDerivation': { '@id': idOf(link.id) },
+        // Who takes over parts or ideas is influenced, and not derived (PROV-O, sections 3.1 and 3.3).
+        ...(RELATIONS[link.relation].kind === 'lateral'
+          ? {
+              'prov:wasInfluencedBy': { '@id': idOf(link.base) },
+              'prov:qualifiedInfluence': { '@id': idOf(link.id) },
+            }
+          : { wasDerivedFrom: idOf(link.base), 'prov:qualifiedDerivation': { '@id': idOf(link.id) } }),
       },
       {
         '@id': idOf(link.id),
-        '@type': 'prov:Derivation',
+        '@type': RELATIONS[link.relation].kind === 'lateral' ? 'prov:Influence' : 'prov:Derivation',
         entity: idOf(link.base),
         'term:derivative': { '@id': idOf(link.derivative) },
         'term:relation': link.relation,
@@ -157,10 +166,42 @@ function sourceNodes(catalogue: Catalogue): Node[] {
 const conditionsOf = (conditions: Conditions | undefined): Node =>
   conditions && Object.keys(conditions).length > 0 ? { conditions } : {};
 
-/** Numbers, words and truths stand as themselves, lists as JSON. */
+/** An element of a list with its place in a role and its settings, each as a property value (schema.org). */
+const elementNode = ({ slot, name, settings = {} }: Element): Node => ({
+  '@type': 'schema:PropertyValue',
+  ...named('schema:name', slot),
+  value: name,
+  ...(Object.keys(settings).length > 0 && {
+    'schema:additionalProperty': Object.entries(settings).map(([key, value]) => ({
+      '@type': 'schema:PropertyValue',
+      'schema:name': key,
+      value,
+    })),
+  }),
+});
+
+/** Numbers, words and truths stand as themselves, lists as their elements in order, and as JSON beside that. */
 function valueOf(value: FactValue | undefined): Node {
   if (value === undefined) return {};
-  return typeof value === 'object' ? { list: value } : { value };
+  return typeof value === 'object' ? { element: value.map(elementNode), list: value } : { value };
+}
+
+/** The total of a judgement as its author gives it, or as the criteria make it, with the scale that it is on. */
+function ratingOf(opinion: Assessment): Node {
+  const total = totalOf(opinion);
+  const said = opinion.total?.said;
+  if (!total && !said) return {};
+  return {
+    'schema:reviewRating': {
+      '@type': 'schema:Rating',
+      ...named('schema:ratingExplanation', said),
+      ...(total && {
+        'schema:ratingValue': Number((total.share * 10).toFixed(2)),
+        'schema:bestRating': 10,
+        'schema:worstRating': 0,
+      }),
+    },
+  };
 }
 
 function saidNodes(catalogue: Catalogue): Node[] {
@@ -225,6 +266,7 @@ function saidNodes(catalogue: Catalogue): Node[] {
       ...dated('schema:datePublished', opinion.date),
       ...named('schema:reviewBody', opinion.why),
       ...named('term:bias', opinion.bias),
+      ...ratingOf(opinion),
       'schema:positiveNotes': opinion.strengths.map(({ text }) => text),
       'schema:negativeNotes': opinion.weaknesses.map(({ text }) => text),
       ...from(opinion.source),

@@ -21,6 +21,8 @@ import { formatLinkedData, idOf, TERMS } from './linkedData.ts';
 import { formatCycloneDx, formatSpdx, packageUrlOf } from './packageBills.ts';
 import { formatCsv } from '../csv.ts';
 import { OPEN_TABLES, openTableOf, type TableName } from './tables.ts';
+import { RELATIONS } from '../../catalogue/relations.ts';
+import { totalOf } from '../../judging/opinions/opinions.ts';
 
 const whole = valueOf(parseCatalogueFile(readFileSync(`${builtSample()}catalogue.json`, 'utf8'), 'sample'));
 const { catalogue } = whole;
@@ -57,7 +59,10 @@ describe('linked data', () => {
 
   it('has as many links, readings, sources, claims and projects as the catalogue', () => {
     const { link, reading: readings, source: sources, claim, distribution: projects } = catalogue.records;
-    expect(typed(`${PROV}Derivation`)).toHaveLength(link.size);
+    const lateral = [...link.values()].filter(({ relation }) => RELATIONS[relation].kind === 'lateral');
+    expect(lateral.length).toBeGreaterThan(0);
+    expect(typed(`${PROV}Derivation`)).toHaveLength(link.size - lateral.length);
+    expect(typed(`${PROV}Influence`)).toHaveLength(lateral.length);
     expect(typed(`${TERMS}Reading`)).toHaveLength(readings.size);
     expect(typed('https://schema.org/CreativeWork')).toHaveLength(sources.size);
     expect(typed('https://schema.org/Claim')).toHaveLength(claim.size);
@@ -67,12 +72,24 @@ describe('linked data', () => {
     for (const link of recordsOf(catalogue, 'link')) {
       const id = idOf(link.id);
       expect(objects(id, `${PROV}entity`)).toEqual([idOf(link.base)]);
-      expect(objects(idOf(link.derivative), `${PROV}wasDerivedFrom`)).toContain(idOf(link.base));
-      expect(objects(idOf(link.derivative), `${PROV}qualifiedDerivation`)).toContain(id);
+      const [plain, qualified] =
+        RELATIONS[link.relation].kind === 'lateral'
+          ? ['wasInfluencedBy', 'qualifiedInfluence']
+          : ['wasDerivedFrom', 'qualifiedDerivation'];
+      expect(objects(idOf(link.derivative), `${PROV}${plain}`)).toContain(idOf(link.base));
+      expect(objects(idOf(link.derivative), `${PROV}${qualified}`)).toContain(id);
       expect(objects(id, `${TERMS}relation`)).toEqual([link.relation]);
       expect(objects(id, 'https://schema.org/startDate')).toEqual(link.since ? [link.since] : []);
       expect(new Set(objects(id, `${PROV}hadPrimarySource`))).toEqual(new Set(link.sources.map(idOf)));
     }
+  });
+  it('tells the elements of lists one by one, and what a judgement comes to', () => {
+    const lists = [...recordsOf(catalogue, 'reading')].filter(({ value }) => Array.isArray(value));
+    expect(lists.length).toBeGreaterThan(10);
+    for (const { id } of lists) expect(objects(idOf(id), `${TERMS}element`)).toHaveLength(1);
+    const judged = [...recordsOf(catalogue, 'assessment')].filter((each) => each.total ?? totalOf(each));
+    expect(judged.length).toBeGreaterThan(0);
+    for (const { id } of judged) expect(objects(idOf(id), 'https://schema.org/reviewRating')).toHaveLength(1);
   });
   it('answers what is said of whom, from where, and how sure', () => {
     for (const each of recordsOf(catalogue, 'reading')) {

@@ -4,7 +4,7 @@ import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { KindName, RecordTypes } from '../../catalogue/recordKinds.ts';
 import { SOURCE_KINDS } from '../../catalogue/sourceKinds.ts';
-import { scoreOf } from '../../catalogue/assessment.ts';
+import { totalOf, type Total } from '../../judging/opinions/opinions.ts';
 import { nameOf } from '../../lineage/names.ts';
 import { wordConditions } from '../../wording/conditionsText.ts';
 import { formatValue } from '../../wording/valueText.ts';
@@ -38,6 +38,9 @@ const sourceOf = (catalogue: Catalogue): readonly Column<{ readonly source?: Rec
   ['source', ({ source }) => source],
   ['source title', ({ source }) => source && recordOf(catalogue, 'source', source)?.title],
 ];
+
+/** A total on the scale of ten, whatever its author's; undefined for none. */
+const shareOfTen = (total: Total | null) => (total ? Number((total.share * 10).toFixed(2)) : undefined);
 
 /** The tables of records by name. */
 export const RECORD_TABLES = {
@@ -172,7 +175,8 @@ export const RECORD_TABLES = {
     ...subjectOf(catalogue),
     ['author', ({ author }) => author],
     ['date', ({ date }) => date],
-    ['score of 10', (opinion) => scoreOf(opinion) ?? undefined],
+    ['total', ({ total }) => total?.said],
+    ['score of 10', (opinion) => shareOfTen(totalOf(opinion))],
     ['strengths', ({ strengths }) => strengths.map(({ text }) => text).join('; ')],
     ['weaknesses', ({ weaknesses }) => weaknesses.map(({ text }) => text).join('; ')],
     ['suits', ({ suits }) => suits.map(({ name }) => name).join('; ')],

@@ -5,7 +5,7 @@ import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
 import { LineageView } from '../../judging/lineageView.ts';
 import { allPointsOf } from '../../judging/open/openPoints.ts';
 import { toldSources } from '../../judging/statements/told.ts';
-import { chainOfSubject } from '../../lineage/chain.ts';
+import { chainOfProject, chainOfSubject } from '../../lineage/chain.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
 import { labelOfPoint, OPEN_WORDS, wordPointReason } from '../../wording/openText.ts';
@@ -90,8 +90,20 @@ function currentTables(catalogue: Catalogue, day: number): LayerTable[] {
   return ids.map((id) => layerTable(catalogue, chainOfSubject(catalogue, id, day)));
 }
 
+/** The same, of each edition where that is how facts are known. */
+function tablesByEdition(catalogue: Catalogue, day: number): LayerTable[] {
+  return currentTables(catalogue, day).flatMap((whole) => {
+    const id = whole.layers[whole.layers.length - 1].distribution;
+    const cells = whole.rows.flatMap(({ cells }) => cells.at(-1)!.byEdition);
+    const editions = [...new Set(cells.map(({ edition }) => edition))].sort();
+    return editions.length > 0
+      ? editions.map((edition) => layerTable(catalogue, chainOfProject(catalogue, id, day, edition)))
+      : [whole];
+  });
+}
+
 function factsTable(catalogue: Catalogue, day: number): OpenTable {
-  const rows = currentTables(catalogue, day).flatMap((table) => {
+  const rows = tablesByEdition(catalogue, day).flatMap((table) => {
     const top = table.layers[table.layers.length - 1];
     return table.rows.flatMap((row) => {
       const cell = row.cells[row.cells.length - 1];

@@ -30,6 +30,8 @@ export interface MemberFact {
   readonly absent: boolean;
   /** True for a list of which only some elements are known: of what it does not name nothing can be told. */
   readonly isPartial: boolean;
+  /** True for what only comes up from a base: nobody examined it here. */
+  readonly isInherited: boolean;
   /** What was measured, the reading in force first, each with what was around it. */
   readonly measured?: readonly { readonly value: number; readonly conditions: Conditions }[];
   /** The project whose layer set it. */
@@ -110,6 +112,7 @@ function memberOf(
       ...(cell.interval && { interval: cell.interval }),
       absent: cell.absent,
       isPartial: cell.isPartial,
+      isInherited: cell.state === 'carried',
       ...(measured.length && { measured }),
       ...(cell.setBy >= 0 && { setBy: layers[cell.setBy].distribution }),
     });

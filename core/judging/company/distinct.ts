@@ -63,8 +63,8 @@ export function distinctnessOf(company: Company, members: readonly Member[], abo
       if (n < LEAST_KNOWN || name === NONE) continue;
       const k = value.members.length;
       const has = own.names.includes(name);
-      // A list that names some elements only does not lack the others; a single value has only one.
-      const isLacking = !has && !own.isPartial && fact.type === 'list';
+      // What nobody examined is not lacking; a list that names some elements only does not lack the others; a single value has only one.
+      const isLacking = !has && !own.isPartial && !own.isInherited && fact.type === 'list';
       if (has ? k > n / 2 : !isLacking || k <= n / 2) continue;
       (has ? apart : lacks).push(distinctOf(fact.key, value, own));
     }
@@ -131,7 +131,8 @@ export function glanceOf(company: Company, members: readonly Member[]): Glance[]
 function withAnyValue(all: readonly Member[], self: Member, lacks: readonly Distinct[]): readonly Distinct[] {
   const found: Distinct[] = [];
   for (const fact of FACT_KEYS) {
-    if (fact.type !== 'text' || isProse(fact.key) || !self.facts.get(fact.key)?.absent) continue;
+    const own = self.facts.get(fact.key);
+    if (fact.type !== 'text' || isProse(fact.key) || !own?.absent || own.isInherited) continue;
     const known = all.filter(({ facts }) => facts.has(fact.key));
     const having = known.filter(({ facts }) => !facts.get(fact.key)!.absent);
     if (known.length < LEAST_KNOWN || having.length <= known.length / 2) continue;

@@ -61,7 +61,8 @@ export function totalOf(assessment: Assessment): Total | null {
 
 /** True for a judgement that gives no verdict yet, and says when it will be looked at again. */
 export function isNoneYet(assessment: Assessment): boolean {
-  return totalOf(assessment) === null && assessment.followUp !== undefined;
+  const { total, followUp } = assessment;
+  return !total && totalOf(assessment) === null && followUp !== undefined;
 }
 
 /** What a newer opinion changed. */

@@ -8,6 +8,7 @@ import type { RecordId } from '../../catalogue/recordId.ts';
 import { boundsOf, compareWhen } from '../../catalogue/when.ts';
 import { subjectsOfLayer, type Layer } from '../../lineage/chain.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';
+import { standingOpinions } from '../opinions/opinions.ts';
 import type { Telling } from './telling.ts';
 import { statementMaker, type Statement } from './statement.ts';
 
@@ -119,8 +120,11 @@ export function whatIsNewAgainst(telling: Telling): Statement[] {
 export function howItIsJudged(telling: Telling): Statement[] {
   const { subject, day } = telling;
   const state = statementMaker(subject, 'verdict');
-  return recordsAbout(telling, topOf(telling), 'assessment')
-    .filter(isToldOn(day))
+  const said = recordsAbout(telling, topOf(telling), 'assessment').filter(
+    isToldOn(day, topOf(telling).edition),
+  );
+  return standingOpinions(said)
+    .toReversed()
     .map((assessment) =>
       state(
         'verdict',

@@ -6,6 +6,8 @@ import type { StatementKinds, StatementSubject } from '../../judging/statements/
 import { WEIGHTS } from '../changeText.ts';
 import { formatNumberOf, formatValue, listOf } from '../valueText.ts';
 import { asClause, dropStop, sentence } from './phrases.ts';
+import { totalOf } from '../../judging/opinions/opinions.ts';
+import { wordTotal } from '../opinionText.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
 
@@ -125,7 +127,9 @@ export function wordVerdict({ assessment }: Params<'verdict'>): string {
   const use = daysOfUse === undefined ? '' : `, after ${formatNumberOf(daysOfUse, 'day')} of use`;
   const head = `${author}${date ? `, ${formatWhen(date)}` : ''}${use}`;
   return [
-    sentence(`${head}: ${total ? total.said : 'no verdict all in all'}`),
+    sentence(
+      `${head}: ${total?.said ?? (totalOf(assessment) ? wordTotal(assessment) : 'no verdict all in all')}`,
+    ),
     strengths.length && sentence(`for it: ${points(strengths)}`),
     neutral.length && sentence(`neither way: ${points(neutral)}`),
     weaknesses.length && sentence(`against it: ${points(weaknesses)}`),

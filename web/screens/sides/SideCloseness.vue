@@ -24,7 +24,7 @@ const at = (place: number, area: AreaId) => each.value[place].areas.find((own) =
 const words = (one: Closeness | undefined) =>
   !one || one.share === null
     ? 'nothing comparable'
-    : `${formatShare(Math.round(one.share * 10_000), 10_000)}, ${one.changed} of ${one.comparable} changed`;
+    : `${formatShare(Math.round(one.share * 10_000), 10_000)}, ${one.changed} of ${one.comparable} changed; ${one.facts} of ${one.known} facts compared`;
 </script>
 
 <template>
