@@ -8,7 +8,7 @@ import type { AnyRecord } from '../core/catalogue/recordKinds.ts';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { search } from '../core/finding/find.ts';
-import { LineageView } from '../core/judging/lineageView.ts';
+import { LineageView } from '../core/overview/lineageView.ts';
 import { catalogueOf, reading } from '../testing/catalogues.ts';
 import { nameOfNumber, randomLineage } from '../testing/lineages.ts';
 import { median, type BenchResult } from './compare.ts';

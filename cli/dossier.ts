@@ -10,8 +10,8 @@ import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts'
 import { dossierReport } from '../core/exchange/dossierReport.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
 import { sameName } from '../core/sameness/name.ts';
-import { dossierStatements } from '../core/judging/statements/dossierStatements.ts';
-import { STATEMENT_PARTS } from '../core/judging/statements/statement.ts';
+import { dossierStatements } from '../core/statements/dossierStatements.ts';
+import { STATEMENT_PARTS } from '../core/statements/statement.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
 import { editionsOfRelease } from '../core/lineage/bases.ts';
 import { chainOfSubject } from '../core/lineage/chain.ts';

@@ -3,7 +3,7 @@ import type { Command } from 'commander';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { openLine } from '../core/exchange/openReport.ts';
-import { allPointsOf, countByRule, type OpenPoint } from '../core/judging/open/openPoints.ts';
+import { allPointsOf, countByRule, type OpenPoint } from '../core/open/openPoints.ts';
 import { layerTable } from '../core/layers/layerTable.ts';
 import { chainOfSubject } from '../core/lineage/chain.ts';
 import { nameOf } from '../core/lineage/names.ts';

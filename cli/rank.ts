@@ -5,7 +5,7 @@ import { keyOfName } from '../core/sameness/name.ts';
 import type { Purpose } from '../core/catalogue/purpose.ts';
 import { rankLines } from '../core/exchange/rankReport.ts';
 import { formatRankCsv } from '../core/exchange/tableFiles.ts';
-import { rankCandidates } from '../core/judging/purpose/ranking.ts';
+import { rankCandidates } from '../core/purpose/ranking.ts';
 import { wordRank, wordRanking, wordScore } from '../core/wording/purposeText.ts';
 import { dayAsked, readCatalogue } from './dossier.ts';
 import { atMostOne, InputError } from './failures.ts';

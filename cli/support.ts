@@ -5,7 +5,7 @@ import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { formatDay } from '../core/catalogue/days.ts';
 import { formatWhen } from '../core/catalogue/formatWhen.ts';
 import { formatSupportCalendar, formatSupportCsv, supportLine } from '../core/exchange/supportFile.ts';
-import { supportRows, type SupportRow } from '../core/judging/support/supportRows.ts';
+import { supportRows, type SupportRow } from '../core/support/supportRows.ts';
 import { wordSupport, wordSupported } from '../core/wording/supportText.ts';
 import { dayAsked, readCatalogue, subjectsAsked } from './dossier.ts';
 import { atMostOne } from './failures.ts';

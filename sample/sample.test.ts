@@ -5,7 +5,7 @@ import { conditionsOf } from '../core/capture/conditions.ts';
 import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { assembleDrop } from '../core/capture/system.ts';
-import { opinionsOf, standingOpinions } from '../core/judging/opinions/opinions.ts';
+import { opinionsOf, standingOpinions } from '../core/assessments/standing.ts';
 import { scoreOf } from '../core/catalogue/assessment.ts';
 import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { RELATIONS } from '../core/catalogue/relations.ts';

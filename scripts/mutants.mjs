@@ -7,12 +7,20 @@ import { ROOT } from './install.mjs';
 /** What is mutated, and which tests look at it. The first ones are the sample that runs with all other tests. */
 const FOLDERS = {
   'core/sameness': ['core/sameness'],
-  'core/weighing': ['core/layers', 'core/judging/statements'],
-  'core/layers': ['core/layers', 'core/judging/statements'],
+  'core/weighing': ['core/layers', 'core/statements'],
+  'core/layers': ['core/layers', 'core/statements'],
   'core/lineage': ['core/lineage', 'core/layers'],
   'core/merging': ['core/merging'],
   'core/packages': ['core/packages'],
-  'core/judging': ['core/judging', 'core/wording/statements'],
+  'core/support': ['core/support'],
+  'core/assessments': ['core/assessments'],
+  'core/open': ['core/open', 'core/overview'],
+  'core/statements': ['core/statements', 'core/wording/statements'],
+  'core/comparing': ['core/comparing'],
+  'core/peers': ['core/peers'],
+  'core/claims': ['core/claims'],
+  'core/purpose': ['core/purpose'],
+  'core/overview': ['core/overview'],
   workspace: ['workspace'],
   server: ['server'],
 };
@@ -30,7 +38,8 @@ mkdirSync(results, { recursive: true });
 /** Runs the mutants of a folder, or of one file, and reads what became of each. */
 function run(place) {
   const folder = Object.keys(FOLDERS).find((each) => place === each || place.startsWith(`${each}/`));
-  if (!folder) throw new Error(`${place}: expected one of ${Object.keys(FOLDERS).join(', ')}, or a file in one`);
+  if (!folder)
+    throw new Error(`${place}: expected one of ${Object.keys(FOLDERS).join(', ')}, or a file in one`);
   const report = `${results}/${place.replaceAll('/', '-')}.json`;
   const config = `${results}/stryker.config.json`;
   const files = place.endsWith('.ts') ? [place] : [`${place}/**/*.ts`];
@@ -97,6 +106,8 @@ for (const place of folders) {
 }
 rmSync(`${results}/work`, { recursive: true, force: true });
 if (isShort) {
-  console.error(`Fewer than ${LEAST} % of the sample's mutants were noticed: a test must look where one survived.`);
+  console.error(
+    `Fewer than ${LEAST} % of the sample's mutants were noticed: a test must look where one survived.`,
+  );
   process.exit(1);
 }

@@ -5,7 +5,7 @@
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
-import { LineageView, SharedLives } from '../core/judging/lineageView.ts';
+import { LineageView, SharedLives } from '../core/overview/lineageView.ts';
 import { chainOf } from '../core/lineage/chain.ts';
 import type { LineageGraph } from '../core/lineage/lineageGraph.ts';
 

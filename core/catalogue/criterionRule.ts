@@ -1,5 +1,5 @@
 /**
- * How a criterion, or something that must be there, is read off a fact. Data; judging/purpose/ computes with it,
+ * How a criterion, or something that must be there, is read off a fact. Data; purpose/ computes with it,
  * editing/purposes/ reads it from a line.
  */
 import { z } from '../schemaChecks.ts';

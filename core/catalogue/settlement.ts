@@ -12,7 +12,7 @@ const schema = z.strictObject({
   kind: z.literal('settlement'),
   entered: enteredSchema,
   subject: subjectSchema,
-  /** The rule that found the point (judging/open/openRules.ts) … */
+  /** The rule that found the point (open/openRules.ts) … */
   rule: z.string().min(1).max(60),
   /** … and what it found it at: the key of a fact, an area, the id of a record. */
   about: z.string().max(300).default(''),

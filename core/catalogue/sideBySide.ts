@@ -36,7 +36,7 @@ const schema = z.strictObject({
   bias: textSchema.default(''),
   /** Points of the analyst's own, with what each side has there in words; empty where that is not known. */
   own: z.array(z.strictObject({ label: nameSchema, values: z.array(z.string().max(2000)) })).default([]),
-  /** The analyst's word on a point, by its key; read by judging/sides/readWord.ts. */
+  /** The analyst's word on a point, by its key; read by comparing/readWord.ts. */
   words: z
     .array(
       z.strictObject({

@@ -1,6 +1,6 @@
 /** A lineage, or a part of it, laid out and drawn as a picture. */
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { PlateFacts } from '../judging/plateFacts.ts';
+import type { PlateFacts } from '../overview/plateFacts.ts';
 import { DETAILS } from '../lineage/map/detail.ts';
 import { layoutMap } from '../lineage/map/layoutMap.ts';
 import { shapeOf } from '../lineage/map/shapeOf.ts';

@@ -4,7 +4,7 @@
  */
 import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { PlateFacts } from '../judging/plateFacts.ts';
+import type { PlateFacts } from '../overview/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../lineage/lineageGraph.ts';
 import type { MapLayout } from '../lineage/map/layoutMap.ts';
 import { carriedShare } from '../lineage/map/shapeOf.ts';

@@ -4,7 +4,7 @@
  */
 import type { StripAreaId } from '../catalogue/stripAreas.ts';
 import { isApart, type StripBar } from '../layers/strip.ts';
-import type { PlateFacts } from '../judging/plateFacts.ts';
+import type { PlateFacts } from '../overview/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { Detail } from '../lineage/map/detail.ts';
 import { subtitleOf, remarkOf } from './plateWords.ts';

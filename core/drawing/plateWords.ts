@@ -2,7 +2,7 @@
 import { labelOfArea } from '../catalogue/areas.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { StripBar } from '../layers/strip.ts';
-import type { PlateFacts } from '../judging/plateFacts.ts';
+import type { PlateFacts } from '../overview/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import { formatNumberOf } from '../wording/valueText.ts';
 

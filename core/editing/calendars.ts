@@ -13,7 +13,7 @@ import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createRelease, type Release } from '../catalogue/release.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { createIssue, type Issue } from '../issue.ts';
-import { SUPPORT_END } from '../judging/support/support.ts';
+import { SUPPORT_END } from '../support/support.ts';
 import { readCells, type PastedLine } from './pastedTable.ts';
 import { citedSource, type NewSource } from './sources.ts';
 import { createEdit, type Edited } from './labelledEdit.ts';

@@ -5,7 +5,7 @@ import { parseWhen } from '../catalogue/parseWhen.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createSettlement, type Settlement } from '../catalogue/settlement.ts';
 import { createIssue, failure } from '../issue.ts';
-import type { OpenPoint } from '../judging/open/openPoints.ts';
+import type { OpenPoint } from '../open/openPoints.ts';
 import { editOfRecords, editOfRemoval, type Edited } from './labelledEdit.ts';
 import type { Saying } from './sides.ts';
 

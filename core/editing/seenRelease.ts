@@ -4,7 +4,7 @@ import { createFreshId } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createRelease, type Release } from '../catalogue/release.ts';
 import type { When } from '../catalogue/when.ts';
-import type { Looked } from '../judging/watching.ts';
+import type { Looked } from '../overview/watching.ts';
 import { addReleases } from './releases.ts';
 import type { LabelledEdit } from './labelledEdit.ts';
 import { success, type Result } from '../issue.ts';

@@ -2,9 +2,9 @@
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { formatDay } from '../catalogue/days.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { openPointsOf } from '../judging/open/openPoints.ts';
-import { dossierStatements } from '../judging/statements/dossierStatements.ts';
-import { toldSources } from '../judging/statements/told.ts';
+import { openPointsOf } from '../open/openPoints.ts';
+import { dossierStatements } from '../statements/dossierStatements.ts';
+import { toldSources } from '../statements/told.ts';
 import { shownReading, type Cell } from '../layers/cell.ts';
 import { countsOf } from '../layers/counts.ts';
 import { conditionsOfReading } from '../weighing/disagreement.ts';

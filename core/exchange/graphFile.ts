@@ -3,7 +3,7 @@
  * Both carry what is shown: names, releases, standings, relations, dates, and the carried share where it was measured.
  */
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { PlateFacts } from '../judging/plateFacts.ts';
+import type { PlateFacts } from '../overview/plateFacts.ts';
 import { isOver } from '../lineage/life.ts';
 import type { GraphLink, GraphNode, LineageGraph } from '../lineage/lineageGraph.ts';
 import { escapeXml } from '../drawing/xml.ts';

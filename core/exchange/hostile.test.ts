@@ -9,7 +9,7 @@ import { changedFile, MARKUP, RUNS, withMarkup } from '../../testing/hostileCata
 import { mutate } from '../../testing/mutation.ts';
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { firstDayOf } from '../catalogue/days.ts';
-import { LineageView } from '../judging/lineageView.ts';
+import { LineageView } from '../overview/lineageView.ts';
 import { FILE_DRAWING } from '../drawing/lineagePicture.ts';
 import { formatCatalogueFile, parseCatalogueFile, readCatalogueStream } from './catalogueFile.ts';
 import { familyPart } from './familyPart.ts';

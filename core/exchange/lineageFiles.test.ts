@@ -7,7 +7,7 @@ import { catalogueOf, distribution, link } from '../../testing/catalogues.ts';
 import { describeWith } from '../../testing/tools.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
-import { plateFacts } from '../judging/plateFacts.ts';
+import { plateFacts } from '../overview/plateFacts.ts';
 import { lineageGraph } from '../lineage/lineageGraph.ts';
 import { DETAILS } from '../lineage/map/detail.ts';
 import { layoutMap } from '../lineage/map/layoutMap.ts';

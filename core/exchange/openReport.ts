@@ -1,8 +1,8 @@
 /** Open points as data: the lines of `aspen open --json`. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import { keyOfPoint, type OpenPoint } from '../judging/open/openPoints.ts';
-import type { OpenRule } from '../judging/open/openRules.ts';
+import { keyOfPoint, type OpenPoint } from '../open/openPoints.ts';
+import type { OpenRule } from '../open/openRules.ts';
 import { labelOfPoint, OPEN_WORDS, wordPointReason } from '../wording/openText.ts';
 
 /** One open point. */

@@ -2,7 +2,7 @@
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { formatRule } from '../editing/purposes/ruleLine.ts';
-import type { Met, Ranking } from '../judging/purpose/ranking.ts';
+import type { Met, Ranking } from '../purpose/ranking.ts';
 import { wordScoreSource } from '../wording/purposeText.ts';
 
 /** One candidate. Scores run from 0 to 10; what is not known is null. */

@@ -1,8 +1,8 @@
 /** A side by side as data with a stable shape, and as a table for spreadsheets. */
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { formatDay } from '../catalogue/days.ts';
-import type { Compared } from '../judging/sides/compareSides.ts';
-import type { Outcome } from '../judging/sides/outcome.ts';
+import type { Compared } from '../comparing/compareSides.ts';
+import type { Outcome } from '../comparing/outcome.ts';
 import {
   countPoints,
   labelOfPoints,
@@ -10,10 +10,10 @@ import {
   type ElementLine,
   type Point,
   type SideValue,
-} from '../judging/sides/point.ts';
-import { wordsOn, type PointWord, type SaidOfSides } from '../judging/sides/words.ts';
+} from '../comparing/point.ts';
+import { wordsOn, type PointWord, type SaidOfSides } from '../comparing/words.ts';
 import { nameOf } from '../lineage/names.ts';
-import { isTold } from '../judging/sides/verdict.ts';
+import { isTold } from '../comparing/verdict.ts';
 import {
   sideSentences,
   wordBar,

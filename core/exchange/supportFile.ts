@@ -3,8 +3,8 @@ import ical from 'ical-generator';
 import { formatDay } from '../catalogue/days.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { MS_PER_DAY } from '../catalogue/when.ts';
-import type { DayRange } from '../judging/support/support.ts';
-import { dateOfEnd, isSupported, type NamedWindow, type SupportRow } from '../judging/support/supportRows.ts';
+import type { DayRange } from '../support/support.ts';
+import { dateOfEnd, isSupported, type NamedWindow, type SupportRow } from '../support/supportRows.ts';
 import { SUPPORT_STATES, wordExpected, wordRule, wordSupport } from '../wording/supportText.ts';
 import { formatCsv } from './csv.ts';
 

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import type { CompanyGrid } from '../judging/company/grid.ts';
+import type { CompanyGrid } from '../peers/grid.ts';
 import { formatFreshnessCsv, formatGridCsv } from './tableFiles.ts';
 
 const rowsOf = (csv: string) => Papa.parse<string[]>(csv, { skipEmptyLines: true }).data;

@@ -1,8 +1,8 @@
 /** Tables of screens as CSV: the ranking for a purpose, the grid of a company, the packages of a freshness. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { CompanyGrid } from '../judging/company/grid.ts';
-import type { Ranking } from '../judging/purpose/ranking.ts';
+import type { CompanyGrid } from '../peers/grid.ts';
+import type { Ranking } from '../purpose/ranking.ts';
 import type { PackageFreshness } from '../packages/freshnessFigures.ts';
 import { formatCsv } from './csv.ts';
 import { rankLines } from './rankReport.ts';

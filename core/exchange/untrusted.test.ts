@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link, reading, release } from '../../testing/catalogues.ts';
 import { addMonths, firstDayOf, formatDay } from '../catalogue/days.ts';
 import { boundsOf } from '../catalogue/when.ts';
-import { supportRows } from '../judging/support/supportRows.ts';
+import { supportRows } from '../support/supportRows.ts';
 import { wordSupport } from '../wording/supportText.ts';
 import { toBase64 } from './base64.ts';
 import { formatCatalogueFile, parseCatalogueFile } from './catalogueFile.ts';

@@ -24,7 +24,7 @@ import { impactOfPackage, type PackageSeen } from './packageImpact.ts';
 import { countImpacts } from './impactClasses.ts';
 import { layerTable } from './layerTable.ts';
 import { beginRelease } from './nextRelease.ts';
-import { compareSides } from '../judging/sides/compareSides.ts';
+import { compareSides } from '../comparing/compareSides.ts';
 import { markRestUnchanged } from '../editing/unchangedRest.ts';
 import { uncheckedFacts } from './unchanged.ts';
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, edition, link, reading, release } from '../../testing/catalogues.ts';
 import { withRecords } from '../catalogue/applyDiff.ts';
 import { firstDayOf } from '../catalogue/days.ts';
-import { dossierStatements } from '../judging/statements/dossierStatements.ts';
+import { dossierStatements } from '../statements/dossierStatements.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { releaseBefore } from './bases.ts';
 import { chainOf, chainOfName, chainOfProject, chainOfSubject } from './chain.ts';

@@ -2,8 +2,8 @@
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Claim } from '../catalogue/claim.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
-import type { ClaimFinding } from '../judging/claims/finding.ts';
-import type { ModelReason } from '../judging/claims/inferModel.ts';
+import type { ClaimFinding } from '../claims/finding.ts';
+import type { ModelReason } from '../claims/inferModel.ts';
 import { formatCount, formatNumberOf, formatValue, listOf } from './valueText.ts';
 
 /** The verdicts in words. */

@@ -3,10 +3,10 @@ import { formatDay } from '../catalogue/days.ts';
 import { findFactKey, type FactKey } from '../catalogue/factSheet.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { CohortRule } from '../catalogue/cohort.ts';
-import { RULE_PARTS } from '../judging/company/cohort.ts';
-import type { Distinct, Unusual } from '../judging/company/distinct.ts';
-import type { Neighbour } from '../judging/company/neighbours.ts';
-import type { Spread, UsualRange } from '../judging/company/spread.ts';
+import { RULE_PARTS } from '../peers/cohort.ts';
+import type { Distinct, Unusual } from '../peers/distinct.ts';
+import type { Neighbour } from '../peers/neighbours.ts';
+import type { Spread, UsualRange } from '../peers/spread.ts';
 import { wordConditionNames } from './sideText.ts';
 import { formatCount, formatNumberOf, formatValue, listOf } from './valueText.ts';
 

@@ -1,7 +1,7 @@
 /** Sentences about one release, generated from its records; shown in heads and details. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { Comparison } from '../catalogue/comparison.ts';
-import { basesByEdition, furtherBases, stepsDown } from '../judging/statements/aboutProject.ts';
+import { basesByEdition, furtherBases, stepsDown } from '../statements/aboutProject.ts';
 import type { Layer } from '../lineage/chain.ts';
 import { nameOf, nameOfLayer } from '../lineage/names.ts';
 import {

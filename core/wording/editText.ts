@@ -1,5 +1,5 @@
 /** What an analyst did, in words: the labels of edits, for undo, history and notices. */
-import { findOpenRule } from '../judging/open/openRules.ts';
+import { findOpenRule } from '../open/openRules.ts';
 import { OPEN_WORDS } from './openText.ts';
 import type { EditLabel } from '../catalogue/edit.ts';
 import type { Relation } from '../catalogue/relations.ts';

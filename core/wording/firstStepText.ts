@@ -1,6 +1,6 @@
 /** The first steps in words. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
-import type { FirstStep, FirstStepName } from '../judging/firstSteps.ts';
+import type { FirstStep, FirstStepName } from '../open/firstSteps.ts';
 import { nameOf } from '../lineage/names.ts';
 import { listOf } from './valueText.ts';
 

@@ -1,7 +1,7 @@
 /** The key figures of a dossier. */
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import { supportOf } from '../judging/support/support.ts';
+import { supportOf } from '../support/support.ts';
 import { countsOf, type FactCounts } from '../layers/counts.ts';
 import type { LayerTable } from '../layers/layerTable.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';

@@ -1,7 +1,7 @@
 /** Judgements in words: the total on its author's own scale, and what a changed opinion changed. */
 import type { Assessment } from '../catalogue/assessment.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import { isNoneYet, totalOf, type OpinionChange, type Total } from '../judging/opinions/opinions.ts';
+import { isNoneYet, totalOf, type OpinionChange, type Total } from '../assessments/standing.ts';
 import type { KnownValue } from '../layers/cell.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import { formatScore } from './purposeText.ts';

@@ -1,10 +1,10 @@
 /** The answer to a purpose in sentences: who is first, why, how surely, what is out and what would turn it. */
-import { findQuantity } from '../judging/purpose/quantity.ts';
+import { findQuantity } from '../purpose/quantity.ts';
 import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import type { Doubt } from '../judging/purpose/quantity.ts';
-import type { Score } from '../judging/purpose/criterion.ts';
-import type { Ranked, Ranking } from '../judging/purpose/ranking.ts';
+import type { Doubt } from '../purpose/quantity.ts';
+import type { Score } from '../purpose/criterion.ts';
+import type { Ranked, Ranking } from '../purpose/ranking.ts';
 import { formatNumberOf, formatValue, listOf } from './valueText.ts';
 
 /** Why a value is not sure, or cannot be used. */

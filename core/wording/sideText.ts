@@ -1,9 +1,9 @@
 /** A side by side in words: values, verdicts, elements, and the sentences for each area, the whole and the outcome. */
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { keyOfName } from '../sameness/name.ts';
-import type { Compared } from '../judging/sides/compareSides.ts';
-import type { MeasuringCondition } from '../judging/sides/measuring.ts';
-import { CLOSE_LEAD, type Outcome } from '../judging/sides/outcome.ts';
+import type { Compared } from '../comparing/compareSides.ts';
+import type { MeasuringCondition } from '../comparing/measuring.ts';
+import { CLOSE_LEAD, type Outcome } from '../comparing/outcome.ts';
 import {
   countPoints,
   labelOfPoints,
@@ -15,9 +15,9 @@ import {
   type PointArea,
   type SideValue,
   type ValueDetail,
-} from '../judging/sides/point.ts';
-import { isTold } from '../judging/sides/verdict.ts';
-import type { PointWord } from '../judging/sides/words.ts';
+} from '../comparing/point.ts';
+import { isTold } from '../comparing/verdict.ts';
+import type { PointWord } from '../comparing/words.ts';
 import { wordProbe } from './probeText.ts';
 import { STATE_WORDS, wordElementWhole, wordSaying } from './sayingText.ts';
 import { wordSpoils } from './spoilText.ts';

@@ -1,8 +1,8 @@
 /** Support in sentences: how long, by what, and past what; the answer for many on one day. */
 import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import type { Expected, Spread } from '../judging/support/cadence.ts';
-import type { DayRange, RuledSupport } from '../judging/support/support.ts';
+import type { Expected, Spread } from '../support/cadence.ts';
+import type { DayRange, RuledSupport } from '../support/support.ts';
 import {
   dateOfEnd,
   type LeftBehind,
@@ -10,7 +10,7 @@ import {
   type SupportRow,
   type SupportState,
   type Wish,
-} from '../judging/support/supportRows.ts';
+} from '../support/supportRows.ts';
 import { formatCount, formatNumberOf, listOf } from './valueText.ts';
 
 const dayText = (day: number) => formatWhen(formatDay(day));

@@ -1,6 +1,6 @@
 /** What is new at a watched repository, in words. */
 import { formatWhen } from '../catalogue/formatWhen.ts';
-import type { WatchFinding } from '../judging/watching.ts';
+import type { WatchFinding } from '../overview/watching.ts';
 import type { Snapshot } from '../catalogue/snapshot.ts';
 
 const SIGNATURE_WORDS: Readonly<Record<Snapshot['signature'], string>> = {

@@ -5,8 +5,8 @@ import { firstDayOf } from '../../core/catalogue/days.ts';
 import { writeCohort } from '../../core/editing/cohorts.ts';
 import type { Edited } from '../../core/editing/labelledEdit.ts';
 import { sayWord, writeMustHave, writeOwnPoint } from '../../core/editing/sides.ts';
-import { compareSides, type Compared } from '../../core/judging/sides/compareSides.ts';
-import { keptSideOf } from '../../core/judging/sides/keptSince.ts';
+import { compareSides, type Compared } from '../../core/comparing/compareSides.ts';
+import { keptSideOf } from '../../core/comparing/keptSince.ts';
 
 const DATE = '2026-11-21';
 const SAYING = { author: 'M. Ardley', date: DATE };

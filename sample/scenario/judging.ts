@@ -12,7 +12,7 @@ import {
   writeMustHaveLine,
   writePurposeText,
 } from '../../core/editing/purposes/purposes.ts';
-import { allPointsOf } from '../../core/judging/open/openPoints.ts';
+import { allPointsOf } from '../../core/open/openPoints.ts';
 import { layerTable } from '../../core/layers/layerTable.ts';
 import { chainOf } from '../../core/lineage/chain.ts';
 

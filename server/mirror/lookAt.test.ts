@@ -2,7 +2,7 @@
 import { afterEach, describe, expect, it } from 'vitest';
 import type { MirrorRequest } from '../../core/exchange/mirrorMessages.ts';
 import type { Issue } from '../../core/issue.ts';
-import { compareLooks, lookedSchema, type Looked } from '../../core/judging/watching.ts';
+import { compareLooks, lookedSchema, type Looked } from '../../core/overview/watching.ts';
 import { openMirrors } from '../../testing/mirrorFetching.ts';
 import { createApp } from '../app.ts';
 import { listen } from '../listen.ts';

@@ -1,7 +1,7 @@
 /** Looks at what vouches for a repository, and at nothing else: its release file, its database or its `repomd.xml`. */
 import { createHash } from 'node:crypto';
 import type { MirrorRequest } from '../../core/exchange/mirrorMessages.ts';
-import type { Looked } from '../../core/judging/watching.ts';
+import type { Looked } from '../../core/overview/watching.ts';
 import { parseDebRelease, parseReleasedFiles } from '../../core/formats/debRelease.ts';
 import { parseRepomd } from '../../core/formats/rpmMetadata.ts';
 import { success, type Result } from '../../core/issue.ts';

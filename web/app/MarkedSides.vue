@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What is marked to be held side by side, on every screen until it is looked at or let go. */
 import { computed } from 'vue';
-import { layersOfSide, nameOfSide } from '../../core/judging/sides/side.ts';
+import { layersOfSide, nameOfSide } from '../../core/comparing/side.ts';
 import { listOf } from '../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../stores/catalogueStore.ts';
 import { useAsOf } from '../stores/clock.ts';

@@ -1,7 +1,7 @@
 /** Weights of areas as they stand in the address: `kernel:2,themes:0`; what is not named weighs 1. */
 import { computed } from 'vue';
 import { AREAS, type AreaId } from '../../core/catalogue/areas.ts';
-import type { AreaWeights } from '../../core/judging/closeness.ts';
+import type { AreaWeights } from '../../core/comparing/closeness.ts';
 import { useQueryState } from './queryState.ts';
 
 /** The weights, and changing one. */

@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
-import { firstSteps, isBeginning, nextStep, type FirstStep } from '../../core/judging/firstSteps.ts';
+import { firstSteps, isBeginning, nextStep, type FirstStep } from '../../core/open/firstSteps.ts';
 import { notesOf } from './browserHost.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { currentDay } from './clock.ts';

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef, watch } from 'vue';
 import { findRecord } from '../../core/catalogue/catalogue.ts';
 import { MOST_SIDES, type Side } from '../../core/catalogue/sideBySide.ts';
-import { equalSides, formatSide } from '../../core/judging/sides/side.ts';
+import { equalSides, formatSide } from '../../core/comparing/side.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 
 /** Sides as they stand in an address. */

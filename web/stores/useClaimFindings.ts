@@ -3,9 +3,9 @@ import { computed, type ComputedRef } from 'vue';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
 import type { Claim } from '../../core/catalogue/claim.ts';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
-import { checkClaim } from '../../core/judging/claims/checkClaim.ts';
-import type { CheckedClaim } from '../../core/judging/claims/finding.ts';
-import { companyOf, type Company } from '../../core/judging/company/company.ts';
+import { checkClaim } from '../../core/claims/checkClaim.ts';
+import type { CheckedClaim } from '../../core/claims/finding.ts';
+import { companyOf, type Company } from '../../core/peers/company.ts';
 import { useAsOf } from './clock.ts';
 
 /** The finding of each claim by its id, as of the day of the address. */

@@ -12,7 +12,7 @@ import {
 } from '../../core/exchange/mirrorMessages.ts';
 import { nameOfRequest } from '../../core/exchange/watchedAddress.ts';
 import { createIssue, type Issue } from '../../core/issue.ts';
-import { compareLooks, lookedSchema, type Looked, type WatchFinding } from '../../core/judging/watching.ts';
+import { compareLooks, lookedSchema, type Looked, type WatchFinding } from '../../core/overview/watching.ts';
 import { notesOf } from './browserHost.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { today } from './clock.ts';

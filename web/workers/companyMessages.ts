@@ -4,12 +4,12 @@ import type { Cohort, CohortRule } from '../../core/catalogue/cohort.ts';
 import type { Diff } from '../../core/catalogue/diff.ts';
 import type { AnyRecord } from '../../core/catalogue/recordKinds.ts';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
-import type { AreaWeights } from '../../core/judging/closeness.ts';
-import type { Distinctness, Glance } from '../../core/judging/company/distinct.ts';
-import type { CompanyGrid } from '../../core/judging/company/grid.ts';
-import type { Neighbour } from '../../core/judging/company/neighbours.ts';
-import type { Spellings } from '../../core/judging/company/spellings.ts';
-import type { Spread } from '../../core/judging/company/spread.ts';
+import type { AreaWeights } from '../../core/comparing/closeness.ts';
+import type { Distinctness, Glance } from '../../core/peers/distinct.ts';
+import type { CompanyGrid } from '../../core/peers/grid.ts';
+import type { Neighbour } from '../../core/peers/neighbours.ts';
+import type { Spellings } from '../../core/peers/spellings.ts';
+import type { Spread } from '../../core/peers/spread.ts';
 
 /** Who is meant, on which day, and who is looked at. */
 export interface CompanyAsk {

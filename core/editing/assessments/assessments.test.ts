@@ -10,7 +10,7 @@ import {
   opinionsOf,
   standingOpinions,
   totalOf,
-} from '../../judging/opinions/opinions.ts';
+} from '../../assessments/standing.ts';
 import { wordOpinionChange, wordTotal } from '../../wording/opinionText.ts';
 import { catalogueOf, distribution, reading, release, source } from '../../../testing/catalogues.ts';
 import type { Edited } from '../labelledEdit.ts';

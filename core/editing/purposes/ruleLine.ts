@@ -19,7 +19,7 @@ import type { Purpose } from '../../catalogue/purpose.ts';
 import { recordOf } from '../../catalogue/catalogue.ts';
 import { parseSaidNumber } from '../../catalogue/saidNumber.ts';
 import { createIssue, failure, success, type Result } from '../../issue.ts';
-import { findQuantity, type Quantity } from '../../judging/purpose/quantity.ts';
+import { findQuantity, type Quantity } from '../../purpose/quantity.ts';
 import { splitLine } from '../lines/lineNames.ts';
 import { lookUp } from '../../lookUp.ts';
 

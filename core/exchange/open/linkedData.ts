@@ -6,7 +6,7 @@
 import { ABOUT_ID } from '../../catalogue/about.ts';
 import { recordOf, recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { Assessment } from '../../catalogue/assessment.ts';
-import { totalOf } from '../../judging/opinions/opinions.ts';
+import { totalOf } from '../../assessments/standing.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { Conditions } from '../../catalogue/conditions.ts';
 import type { Element, FactValue } from '../../catalogue/factValue.ts';

@@ -22,7 +22,7 @@ import { formatCycloneDx, formatSpdx, packageUrlOf } from './packageBills.ts';
 import { formatCsv } from '../csv.ts';
 import { OPEN_TABLES, openTableOf, type TableName } from './tables.ts';
 import { RELATIONS } from '../../catalogue/relations.ts';
-import { totalOf } from '../../judging/opinions/opinions.ts';
+import { totalOf } from '../../assessments/standing.ts';
 
 const whole = valueOf(parseCatalogueFile(readFileSync(`${builtSample()}catalogue.json`, 'utf8'), 'sample'));
 const { catalogue } = whole;

@@ -4,7 +4,7 @@ import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { KindName, RecordTypes } from '../../catalogue/recordKinds.ts';
 import { SOURCE_KINDS } from '../../catalogue/sourceKinds.ts';
-import { totalOf, type Total } from '../../judging/opinions/opinions.ts';
+import { totalOf, type Total } from '../../assessments/standing.ts';
 import { nameOf } from '../../lineage/names.ts';
 import { wordConditions } from '../../wording/conditionsText.ts';
 import { formatValue } from '../../wording/valueText.ts';

@@ -2,9 +2,9 @@
 import { labelOfArea } from '../../catalogue/areas.ts';
 import { recordsOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
-import { LineageView } from '../../judging/lineageView.ts';
-import { allPointsOf } from '../../judging/open/openPoints.ts';
-import { toldSources } from '../../judging/statements/told.ts';
+import { LineageView } from '../../overview/lineageView.ts';
+import { allPointsOf } from '../../open/openPoints.ts';
+import { toldSources } from '../../statements/told.ts';
 import { chainOfProject, chainOfSubject } from '../../lineage/chain.ts';
 import { layerTable, type LayerTable } from '../../layers/layerTable.ts';
 import { nameOf, nameOfLayer } from '../../lineage/names.ts';

@@ -1,9 +1,9 @@
 /** The report of a side by side: what they share, the outcome, every point by area with the word on it. */
 import { formatDay } from '../../catalogue/days.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
-import { POINT_AREAS, type Point } from '../../judging/sides/point.ts';
-import { isTold } from '../../judging/sides/verdict.ts';
-import { wordsBeside, wordsOn } from '../../judging/sides/words.ts';
+import { POINT_AREAS, type Point } from '../../comparing/point.ts';
+import { isTold } from '../../comparing/verdict.ts';
+import { wordsBeside, wordsOn } from '../../comparing/words.ts';
 import { ancestorsOf } from '../../lineage/relatives.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import {

@@ -8,7 +8,7 @@ import { chainOf } from '../../lineage/chain.ts';
 import { lineageGraph } from '../../lineage/lineageGraph.ts';
 import { defaultsOf } from './defaults.ts';
 import { kernelOf } from './kernel.ts';
-import { modelOf } from '../../judging/releaseModel.ts';
+import { modelOf } from '../../support/releaseModel.ts';
 import { repositoriesOf } from './repositories.ts';
 import { likenessCheck, likenessOf, themeParts } from './themes.ts';
 import { misplacedActions, welcomeMatrix } from './welcome.ts';

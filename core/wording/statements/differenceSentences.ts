@@ -1,7 +1,7 @@
 /** Sentences on what a system changes, leaves out, lacks, and on what is doubtful, claimed or unsettled. */
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import { elementsOfValue, type Element } from '../../catalogue/factValue.ts';
-import type { StatementKinds, StatementSubject } from '../../judging/statements/statement.ts';
+import type { StatementKinds, StatementSubject } from '../../statements/statement.ts';
 import type { ComparedElement } from '../../layers/compareValues.ts';
 import type { Change } from '../../layers/changes.ts';
 import { wordElement, wordSettlement } from '../changeText.ts';

@@ -3,7 +3,7 @@ import { formatDay } from '../../catalogue/days.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { RecordedChange } from '../../catalogue/change.ts';
-import type { Told, ToldReading } from '../../judging/statements/told.ts';
+import type { Told, ToldReading } from '../../statements/told.ts';
 import { wordElementWhole, wordSaying } from '../../wording/sayingText.ts';
 import { formatValue } from '../valueText.ts';
 

@@ -1,6 +1,6 @@
 /** Sentences on what a project is and on what it is built. */
 import { formatWhen } from '../../catalogue/formatWhen.ts';
-import type { StatementKinds, StatementSubject, ToldBase } from '../../judging/statements/statement.ts';
+import type { StatementKinds, StatementSubject, ToldBase } from '../../statements/statement.ts';
 import { wordLoss } from '../lossText.ts';
 import { wordRelation } from '../lineageText.ts';
 import { formatCount, formatNumberOf, formatShare, listOf } from '../valueText.ts';

@@ -2,11 +2,11 @@
 import type { Assessment } from '../../catalogue/assessment.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
-import type { StatementKinds, StatementSubject } from '../../judging/statements/statement.ts';
+import type { StatementKinds, StatementSubject } from '../../statements/statement.ts';
 import { WEIGHTS } from '../changeText.ts';
 import { formatNumberOf, formatValue, listOf } from '../valueText.ts';
 import { asClause, dropStop, sentence } from './phrases.ts';
-import { totalOf } from '../../judging/opinions/opinions.ts';
+import { totalOf } from '../../assessments/standing.ts';
 import { wordTotal } from '../opinionText.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];

@@ -2,8 +2,8 @@
 import { versionsBetween, wordProbe } from '../probeText.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
-import type { StatementKinds, StatementSubject, ToldRepository } from '../../judging/statements/statement.ts';
-import type { Told } from '../../judging/statements/told.ts';
+import type { StatementKinds, StatementSubject, ToldRepository } from '../../statements/statement.ts';
+import type { Told } from '../../statements/told.ts';
 import { wordElementWhole } from '../sayingText.ts';
 import { formatNumberOf, listOf } from '../valueText.ts';
 import {

@@ -1,10 +1,5 @@
 /** The sentence of every kind of statement: the same on screens, in documents and on the command line. */
-import type {
-  Statement,
-  StatementKind,
-  StatementOf,
-  StatementPart,
-} from '../../judging/statements/statement.ts';
+import type { Statement, StatementKind, StatementOf, StatementPart } from '../../statements/statement.ts';
 import * as differences from './differenceSentences.ts';
 import * as project from './projectSentences.ts';
 import * as records from './recordSentences.ts';

@@ -15,7 +15,7 @@ import {
 } from '../../../core/editing/purposes/purposes.ts';
 import { formatCriterion, formatMustHave } from '../../../core/editing/purposes/ruleLine.ts';
 import { formatRankCsv } from '../../../core/exchange/tableFiles.ts';
-import { rankCandidates } from '../../../core/judging/purpose/ranking.ts';
+import { rankCandidates } from '../../../core/purpose/ranking.ts';
 import { wordRanking } from '../../../core/wording/purposeText.ts';
 import LineField from '../../parts/LineField.vue';
 import LineList from '../../parts/LineList.vue';

@@ -3,8 +3,8 @@
 import { ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { formatRule } from '../../../core/editing/purposes/ruleLine.ts';
-import type { Ranked, Ranking } from '../../../core/judging/purpose/ranking.ts';
-import type { Score } from '../../../core/judging/purpose/criterion.ts';
+import type { Ranked, Ranking } from '../../../core/purpose/ranking.ts';
+import type { Score } from '../../../core/purpose/criterion.ts';
 import { formatScore, wordRank, wordScore, wordScoreSource } from '../../../core/wording/purposeText.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 

@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue';
 import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
-import type { Distinct, Distinctness } from '../../../core/judging/company/distinct.ts';
+import type { Distinct, Distinctness } from '../../../core/peers/distinct.ts';
 import { wordCounts, wordDistinct, wordUnusual } from '../../../core/wording/companyText.ts';
 
 const props = defineProps<{

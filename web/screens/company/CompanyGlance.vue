@@ -2,7 +2,7 @@
 /** Everybody of the company at a glance: what each has of its own that hardly another one has. */
 import { computed, ref } from 'vue';
 import { formatCount } from '../../../core/wording/valueText.ts';
-import type { Glance } from '../../../core/judging/company/distinct.ts';
+import type { Glance } from '../../../core/peers/distinct.ts';
 import { wordDistinct } from '../../../core/wording/companyText.ts';
 
 const props = defineProps<{ glance: readonly Glance[]; nameOf: (id: string) => string }>();

@@ -2,7 +2,7 @@
 /** The company as a grid for one area: functions and facts down, members across, three states, rare ones marked, claims beside. */
 import { computed } from 'vue';
 import { formatGridCsv } from '../../../core/exchange/tableFiles.ts';
-import type { CompanyGrid } from '../../../core/judging/company/grid.ts';
+import type { CompanyGrid } from '../../../core/peers/grid.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 
 const props = defineProps<{ grid: CompanyGrid; about: string; nameOf: (id: string) => string }>();

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Who is most like it, by area; the weights of areas can be changed. */
 import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
-import type { AreaWeights } from '../../../core/judging/closeness.ts';
-import { LEAST_POINTS, type Neighbour } from '../../../core/judging/company/neighbours.ts';
+import type { AreaWeights } from '../../../core/comparing/closeness.ts';
+import { LEAST_POINTS, type Neighbour } from '../../../core/peers/neighbours.ts';
 import { wordNeighbour } from '../../../core/wording/companyText.ts';
 import WeightField from '../../parts/WeightField.vue';
 

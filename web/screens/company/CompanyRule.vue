@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import type { Cohort, CohortRule } from '../../../core/catalogue/cohort.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
-import { RULE_PARTS } from '../../../core/judging/company/cohort.ts';
+import { RULE_PARTS } from '../../../core/peers/cohort.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import type { CompanyAnswer } from '../../workers/companyMessages.ts';
 

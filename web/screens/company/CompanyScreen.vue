@@ -7,7 +7,7 @@ import { recordOf } from '../../../core/catalogue/catalogue.ts';
 import type { Cohort, CohortRule } from '../../../core/catalogue/cohort.ts';
 import { countNamesAsOne, removeCohort, writeCohort } from '../../../core/editing/cohorts.ts';
 import { completeName } from '../../../core/editing/lines/lineNames.ts';
-import { RULE_PARTS } from '../../../core/judging/company/cohort.ts';
+import { RULE_PARTS } from '../../../core/peers/cohort.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOf as nameOfRecord } from '../../../core/lineage/names.ts';
 import { firstDayOf } from '../../../core/catalogue/days.ts';

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
-import type { Spread } from '../../../core/judging/company/spread.ts';
+import type { Spread } from '../../../core/peers/spread.ts';
 import { wordApart, wordSpread } from '../../../core/wording/companyText.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
 import { formatValue } from '../../../core/wording/valueText.ts';

@@ -6,7 +6,7 @@ import { recordsBelongingTo } from '../../../core/catalogue/pointers.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import type { KindName, RecordTypes } from '../../../core/catalogue/recordKinds.ts';
 import { beginAssessment } from '../../../core/editing/assessments/assessments.ts';
-import { opinionsOf, standingOpinions } from '../../../core/judging/opinions/opinions.ts';
+import { opinionsOf, standingOpinions } from '../../../core/assessments/standing.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { today } from '../../stores/clock.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';

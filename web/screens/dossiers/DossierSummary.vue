@@ -5,13 +5,9 @@ import type { LocationQueryValue } from 'vue-router';
 import { labelOfArea } from '../../../core/catalogue/areas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { openPointsOf } from '../../../core/judging/open/openPoints.ts';
-import { dossierStatements } from '../../../core/judging/statements/dossierStatements.ts';
-import {
-  STATEMENT_PARTS,
-  type Statement,
-  type StatementPart,
-} from '../../../core/judging/statements/statement.ts';
+import { openPointsOf } from '../../../core/open/openPoints.ts';
+import { dossierStatements } from '../../../core/statements/dossierStatements.ts';
+import { STATEMENT_PARTS, type Statement, type StatementPart } from '../../../core/statements/statement.ts';
 import { PART_TITLES, wordStatement } from '../../../core/wording/statements/wordStatement.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';

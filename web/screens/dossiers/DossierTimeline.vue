@@ -7,7 +7,7 @@ import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
 import { wordLink } from '../../../core/wording/lineageText.ts';
 import { wordDatedEvent } from '../../../core/wording/eventText.ts';
 import { lifeOf } from '../../../core/lineage/lives.ts';
-import { timelineOf, type Stretch } from '../../../core/judging/timeline.ts';
+import { timelineOf, type Stretch } from '../../../core/overview/timeline.ts';
 import { eventsOf } from '../../../core/lineage/events.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { nameOf } from '../../../core/lineage/names.ts';

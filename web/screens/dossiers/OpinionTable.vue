@@ -15,7 +15,7 @@ import {
   type ListSection,
   type SingleSection,
 } from '../../../core/editing/assessments/sections.ts';
-import { changeOfOpinion } from '../../../core/judging/opinions/opinions.ts';
+import { changeOfOpinion } from '../../../core/assessments/standing.ts';
 import { wordOpinionChange, wordTotal } from '../../../core/wording/opinionText.ts';
 import LineField from '../../parts/LineField.vue';
 import LineList from '../../parts/LineList.vue';

@@ -18,7 +18,7 @@ import { useSideStore } from '../../stores/sideStore.ts';
 import WayTo from './WayTo.vue';
 import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
 import { wordBand } from '../../../core/wording/lineageText.ts';
-import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
+import type { PlateFacts } from '../../../core/overview/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { basesOfProject, projectsOn } from '../../../core/lineage/relatives.ts';
 import { outcomesWithout } from '../../../core/lineage/withoutBase.ts';

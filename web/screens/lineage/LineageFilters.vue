@@ -4,9 +4,14 @@ import { computed } from 'vue';
 import { labelOfArea, type AreaId } from '../../../core/catalogue/areas.ts';
 import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { FILTER_NAMES, filterChoices, isFiltering, type MapFilter } from '../../../core/judging/mapFilter.ts';
-import { COHORT_RULES, type CohortRule } from '../../../core/judging/cohortRules.ts';
-import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
+import {
+  FILTER_NAMES,
+  filterChoices,
+  isFiltering,
+  type MapFilter,
+} from '../../../core/overview/mapFilter.ts';
+import { COHORT_RULES, type CohortRule } from '../../../core/overview/cohortRules.ts';
+import type { PlateFacts } from '../../../core/overview/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 
 const props = defineProps<{

@@ -7,7 +7,7 @@ import { wordBand } from '../../../core/wording/lineageText.ts';
 import { dashOf } from '../../../core/drawing/mapPicture.ts';
 import { neighbourOf } from '../../../core/lineage/map/neighbour.ts';
 import { wordPlate } from '../../../core/drawing/plateWords.ts';
-import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
+import type { PlateFacts } from '../../../core/overview/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { carriedShare } from '../../../core/lineage/map/shapeOf.ts';
 import { FAMILY_COLOURS } from '../../../core/drawing/palette.ts';

@@ -8,7 +8,7 @@ import { removeRecord } from '../../../core/editing/removal.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import { FILTER_NAMES, type MapFilter } from '../../../core/judging/mapFilter.ts';
+import { FILTER_NAMES, type MapFilter } from '../../../core/overview/mapFilter.ts';
 import type { GraphLink } from '../../../core/lineage/lineageGraph.ts';
 import { ancestorsOf, descendantsOf } from '../../../core/lineage/relatives.ts';
 import MenuItem from '../../parts/MenuItem.vue';

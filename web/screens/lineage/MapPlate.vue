@@ -2,7 +2,7 @@
 /** One plate of the map, as `drawPlate` gives it. */
 import { computed } from 'vue';
 import { drawPlate, type Ink } from '../../../core/drawing/plateDrawing.ts';
-import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
+import type { PlateFacts } from '../../../core/overview/plateFacts.ts';
 import type { Detail } from '../../../core/lineage/map/detail.ts';
 import { measureText } from '../../parts/measureText.ts';
 

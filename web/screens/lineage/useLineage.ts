@@ -2,9 +2,9 @@
 import { computed, onUnmounted, shallowRef, watch, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import type { LineageView } from '../../../core/judging/lineageView.ts';
-import { filterNodes, isFiltering, type MapFilter } from '../../../core/judging/mapFilter.ts';
-import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
+import type { LineageView } from '../../../core/overview/lineageView.ts';
+import { filterNodes, isFiltering, type MapFilter } from '../../../core/overview/mapFilter.ts';
+import type { PlateFacts } from '../../../core/overview/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { shapeOf } from '../../../core/lineage/map/shapeOf.ts';

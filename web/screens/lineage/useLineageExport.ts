@@ -5,7 +5,7 @@ import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { formatDot, formatGraphMl, type GraphFileOptions } from '../../../core/exchange/graphFile.ts';
 import { formatMapPicture } from '../../../core/drawing/mapPicture.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
-import type { PlateFacts } from '../../../core/judging/plateFacts.ts';
+import type { PlateFacts } from '../../../core/overview/plateFacts.ts';
 import type { LineageGraph } from '../../../core/lineage/lineageGraph.ts';
 import { familyColours } from '../../../core/drawing/familyColours.ts';
 import { LIGHT_PALETTE } from '../../../core/drawing/palette.ts';

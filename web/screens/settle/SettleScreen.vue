@@ -3,12 +3,12 @@
 import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { findRecord, recordsOf } from '../../../core/catalogue/catalogue.ts';
-import { allPointsOf } from '../../../core/judging/open/openPoints.ts';
-import { nextVisit } from '../../../core/judging/open/nextVisit.ts';
-import { OPEN_RULE_NAMES, findOpenRule, type OpenRule } from '../../../core/judging/open/openRules.ts';
+import { allPointsOf } from '../../../core/open/openPoints.ts';
+import { nextVisit } from '../../../core/open/nextVisit.ts';
+import { OPEN_RULE_NAMES, findOpenRule, type OpenRule } from '../../../core/open/openRules.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { labelOfItem, OPEN_WORDS, wordCounts, wordVisitReason } from '../../../core/wording/openText.ts';
-import { countByRule } from '../../../core/judging/open/openPoints.ts';
+import { countByRule } from '../../../core/open/openPoints.ts';
 import { formatCount, formatNumberOf } from '../../../core/wording/valueText.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

@@ -2,7 +2,7 @@
 import { onScopeDispose, shallowRef, watch, type Ref } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import type { OpenRule } from '../../../core/judging/open/openRules.ts';
+import type { OpenRule } from '../../../core/open/openRules.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
 /** The open points of one project, by its current release. */

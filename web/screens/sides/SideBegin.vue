@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { recordsOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import type { Side } from '../../../core/catalogue/sideBySide.ts';
-import { layersOfSide, nameOfSide } from '../../../core/judging/sides/side.ts';
+import { layersOfSide, nameOfSide } from '../../../core/comparing/side.ts';
 import { listOf } from '../../../core/wording/valueText.ts';
 import OfferedProjects from '../../parts/OfferedProjects.vue';
 import { useSideStore } from '../../stores/sideStore.ts';

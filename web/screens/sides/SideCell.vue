@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** What one side has of a point: a solid cell where it sets it, a line running through where it carries it from the trunk. */
 import { computed } from 'vue';
-import type { ElementLine, Point } from '../../../core/judging/sides/point.ts';
-import { isUnknown } from '../../../core/judging/sides/verdict.ts';
+import type { ElementLine, Point } from '../../../core/comparing/point.ts';
+import { isUnknown } from '../../../core/comparing/verdict.ts';
 import { wordElementValue, wordSideValue } from '../../../core/wording/sideText.ts';
 import EvidenceMark from '../../parts/EvidenceMark.vue';
 

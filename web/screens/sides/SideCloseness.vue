@@ -3,8 +3,8 @@
 import { computed } from 'vue';
 import { AREAS, type AreaId } from '../../../core/catalogue/areas.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
-import { closenessOf, type Closeness } from '../../../core/judging/closeness.ts';
-import type { Compared } from '../../../core/judging/sides/compareSides.ts';
+import { closenessOf, type Closeness } from '../../../core/comparing/closeness.ts';
+import type { Compared } from '../../../core/comparing/compareSides.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { formatShare } from '../../../core/wording/valueText.ts';
 import { useAreaWeights } from '../../parts/areaWeights.ts';

@@ -4,9 +4,9 @@ import { computed } from 'vue';
 import { recordOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import { conditionsOfReading } from '../../../core/weighing/disagreement.ts';
-import type { Compared } from '../../../core/judging/sides/compareSides.ts';
-import type { Point } from '../../../core/judging/sides/point.ts';
-import type { PointWord } from '../../../core/judging/sides/words.ts';
+import type { Compared } from '../../../core/comparing/compareSides.ts';
+import type { Point } from '../../../core/comparing/point.ts';
+import type { PointWord } from '../../../core/comparing/words.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { wordConditions } from '../../../core/wording/conditionsText.ts';
 import {

@@ -2,9 +2,9 @@
 /** What comes of the words for each audience; what must be there; what is disclosed. */
 import { computed, ref } from 'vue';
 import type { SideBySide } from '../../../core/catalogue/sideBySide.ts';
-import type { Compared } from '../../../core/judging/sides/compareSides.ts';
-import type { Outcome } from '../../../core/judging/sides/outcome.ts';
-import type { MustHave, SaidOfSides } from '../../../core/judging/sides/words.ts';
+import type { Compared } from '../../../core/comparing/compareSides.ts';
+import type { Outcome } from '../../../core/comparing/outcome.ts';
+import type { MustHave, SaidOfSides } from '../../../core/comparing/words.ts';
 import { wordOutcome } from '../../../core/wording/sideText.ts';
 import { listOf } from '../../../core/wording/valueText.ts';
 

@@ -3,7 +3,7 @@
 import { computed, onUnmounted, ref, shallowRef, watch } from 'vue';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import { foldText } from '../../../core/catalogue/foldText.ts';
-import type { Compared } from '../../../core/judging/sides/compareSides.ts';
+import type { Compared } from '../../../core/comparing/compareSides.ts';
 import { basesAtHand } from '../../../core/lineage/baseCandidates.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import type { PackageLine, PackageVerdict } from '../../../core/packages/compareSystems.ts';

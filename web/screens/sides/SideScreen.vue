@@ -12,12 +12,12 @@ import {
   pointAt,
   type Point,
   type VerdictKind,
-} from '../../../core/judging/sides/point.ts';
-import { equalSides } from '../../../core/judging/sides/side.ts';
+} from '../../../core/comparing/point.ts';
+import { equalSides } from '../../../core/comparing/side.ts';
 import { foldText } from '../../../core/catalogue/foldText.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
-import { wordsBeside, wordsOn } from '../../../core/judging/sides/words.ts';
-import { isTold } from '../../../core/judging/sides/verdict.ts';
+import { wordsBeside, wordsOn } from '../../../core/comparing/words.ts';
+import { isTold } from '../../../core/comparing/verdict.ts';
 import { sideSentences, wordSideValue } from '../../../core/wording/sideText.ts';
 import { formatNumberOf, listOf } from '../../../core/wording/valueText.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';

@@ -2,16 +2,16 @@
 /** The points by area: what each side has, the shared base between two of them (left of more), the verdict and the analyst's word. */
 import { computed, nextTick, ref } from 'vue';
 import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
-import type { Compared } from '../../../core/judging/sides/compareSides.ts';
+import type { Compared } from '../../../core/comparing/compareSides.ts';
 import {
   labelOfPoints,
   POINT_AREAS,
   type ElementLine,
   type Point,
   type PointArea,
-} from '../../../core/judging/sides/point.ts';
-import { readWord } from '../../../core/judging/sides/readWord.ts';
-import type { PointWord } from '../../../core/judging/sides/words.ts';
+} from '../../../core/comparing/point.ts';
+import { readWord } from '../../../core/comparing/readWord.ts';
+import type { PointWord } from '../../../core/comparing/words.ts';
 import {
   wordSideValue,
   wordOnPoint,

@@ -2,11 +2,11 @@
 import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { MOST_SIDES, type Side } from '../../../core/catalogue/sideBySide.ts';
-import { compareSides, type Compared } from '../../../core/judging/sides/compareSides.ts';
-import { changedSince, keptSideOf } from '../../../core/judging/sides/keptSince.ts';
-import { outcomesOf } from '../../../core/judging/sides/outcome.ts';
-import { parseSide } from '../../../core/judging/sides/side.ts';
-import { saidOfSides } from '../../../core/judging/sides/words.ts';
+import { compareSides, type Compared } from '../../../core/comparing/compareSides.ts';
+import { changedSince, keptSideOf } from '../../../core/comparing/keptSince.ts';
+import { outcomesOf } from '../../../core/comparing/outcome.ts';
+import { parseSide } from '../../../core/comparing/side.ts';
+import { saidOfSides } from '../../../core/comparing/words.ts';
 import { releaseBefore } from '../../../core/lineage/bases.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';

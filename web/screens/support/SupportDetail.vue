@@ -9,7 +9,7 @@ import {
   supportRows,
   type SupportRow,
   type Wish,
-} from '../../../core/judging/support/supportRows.ts';
+} from '../../../core/support/supportRows.ts';
 import { releasesOf } from '../../../core/lineage/releases.ts';
 import {
   wordChoice,

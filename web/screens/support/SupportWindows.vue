@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
-import { dateOfEnd, type SupportRow } from '../../../core/judging/support/supportRows.ts';
+import { dateOfEnd, type SupportRow } from '../../../core/support/supportRows.ts';
 import { SUPPORT_STATES, wordSupport } from '../../../core/wording/supportText.ts';
 
 const props = defineProps<{

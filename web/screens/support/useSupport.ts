@@ -2,9 +2,9 @@
 import { computed, type Ref } from 'vue';
 import { recordOf, recordsOf, type Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { membersOf } from '../../../core/judging/company/cohort.ts';
-import { companyOf } from '../../../core/judging/company/company.ts';
-import { supportRows } from '../../../core/judging/support/supportRows.ts';
+import { membersOf } from '../../../core/peers/cohort.ts';
+import { companyOf } from '../../../core/peers/company.ts';
+import { supportRows } from '../../../core/support/supportRows.ts';
 import { familyOf } from '../../../core/lineage/relatives.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
