@@ -129,7 +129,7 @@ describe('in the sample', () => {
     await page.getByText('Open “Highmoor reading rooms”').click();
     await page.getByText(/^Saved/).waitFor();
     await open('/dossiers/release:tidewater-7.1?tab=changes');
-    await page.getByText('29 facts changed on Fenwick 31, by comparing.').waitFor();
+    await page.getByText('30 facts changed on Fenwick 31, by comparing.').waitFor();
     const icons = page.getByRole('row', { name: /^Icons/ });
     const before = await strip();
     await icons.getByRole('button', { name: 'Say why' }).click();

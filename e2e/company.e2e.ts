@@ -68,7 +68,7 @@ describe('a company', () => {
     const { page } = app;
     await open('/company?about=distribution:tidewater&view=grid&base=distribution:fenwick');
     const grid = page.getByRole('table', { name: 'Grid of the company' });
-    await grid.getByRole('row', { name: /restore points/ }).waitFor();
+    await grid.getByRole('row', { name: /restore points/i }).waitFor();
     await page.getByRole('button', { name: 'Kernel', exact: true }).click();
     await expect.poll(() => query('area')).toBe('kernel');
     await page.getByText('What they claim of it').waitFor();
@@ -89,10 +89,10 @@ describe('a company', () => {
   it('counts names that differ in spelling as one only after asking, and as several again', async () => {
     const { page } = app;
     await open('/company');
-    const ask = page.getByRole('button', { name: /^Plain \(\d+\) and plain \(\d+\)$/ });
+    const ask = page.getByRole('button', { name: /^Driver finder \(\d+\) and Driver fynder \(\d+\)$/ });
     await ask.click();
     await ask.waitFor({ state: 'detached' });
-    await page.getByRole('button', { name: 'Plain = plain' }).click();
+    await page.getByRole('button', { name: 'Driver finder = Driver fynder' }).click();
     await ask.waitFor();
     await undo();
     await undo();

@@ -45,9 +45,7 @@ describe('the layers of a dossier', () => {
     const { page } = app;
     await open('/dossiers/release:fenwick-31?fact=kernel.version');
     const impact = page.getByRole('region', { name: 'Who carries this on' });
-    await impact
-      .getByText('Of 8 descendants 5 inherit it, 2 rest on another release, of 1 it cannot be told.')
-      .waitFor();
+    await impact.getByText('Of 8 descendants 5 inherit it, 3 rest on another release.').waitFor();
     const affected = await impact.locator('li', { hasText: 'inherits it' }).getByRole('link').allInnerTexts();
     expect(affected.sort()).toEqual([
       'Dovecote 1',
@@ -102,7 +100,7 @@ describe('releases', () => {
     await sheet.getByLabel('Date').fill('2026-11');
     await sheet.getByLabel('Rests on').selectOption({ label: 'Fenwick 32, 2 Jul 2026' });
     await sheet.getByRole('button', { name: 'Begin 10' }).click();
-    await page.getByText('Kestrel Bench 10 installs from Fenwick 32').waitFor();
+    await page.getByText('Kestrel Bench 10 probably installs from Fenwick 32').waitFor();
     await page.getByRole('gridcell', { name: /^Icons, Kestrel Bench 10, / }).click();
     await page.getByText('As in Kestrel Bench 9; not checked again.').waitFor();
     await page.getByRole('button', { name: 'Hold beside' }).click();

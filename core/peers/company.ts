@@ -87,8 +87,8 @@ function respell(
   if (!spellings.settle()) return;
   for (const { facts } of members)
     for (const [key, fact] of facts)
-      if (fact.names.some((name) => spellings.of(name) !== name))
-        facts.set(key, { ...fact, names: fact.names.map((name) => spellings.of(name)) });
+      if (fact.names.some((name) => spellings.of(key, name) !== name))
+        facts.set(key, { ...fact, names: fact.names.map((name) => spellings.of(key, name)) });
 }
 
 function memberOf(
@@ -146,19 +146,19 @@ function isFit(fact: FactKey, cell: Cell): boolean {
 
 /** What counts as a value of a fact: each element of a list by slot and name, each once, else the value as it is written. */
 export function namesOf(
-  fact: Pick<FactKey, 'type'>,
+  fact: Pick<FactKey, 'key' | 'type'>,
   value: FactValue | undefined,
   spellings: CountedNames,
 ): string[] {
   if (Array.isArray(value)) {
     const names = elementsOfValue(value).map(
-      ({ slot, name }) => (slot ? `${spellings.of(slot)}: ` : '') + spellings.of(name),
+      ({ slot, name }) => (slot ? `${spellings.of(fact.key, slot)}: ` : '') + spellings.of(fact.key, name),
     );
     return names.length > 1 ? [...new Set(names)] : names;
   }
   if (value === undefined) return [];
   if (typeof value === 'boolean') return [value ? 'yes' : 'no'];
-  return [fact.type === 'text' ? spellings.of(String(value)) : String(value)];
+  return [fact.type === 'text' ? spellings.of(fact.key, String(value)) : String(value)];
 }
 
 /** For each value the project that is the first known to have set it: by the day of its release, else of the reading. */
