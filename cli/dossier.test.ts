@@ -36,7 +36,7 @@ const reportOf = (...args: string[]) => {
 };
 
 describe('aspen dossier', () => {
-  it('tells of a release by its id, its name with its version, or what that sounds like', () => {
+  it('tells of a release by its id or its name with its version, and asks about what only sounds like it', () => {
     const byId = reportOf('release:tidewater-7.1', '--on', '2026-11-24');
     expect(byId).toMatchObject({
       subject: { id: 'release:tidewater-7.1', name: 'Tidewater', release: '7.1', edition: null },
@@ -45,8 +45,11 @@ describe('aspen dossier', () => {
       bases: [{ name: 'Fenwick', release: '31', relation: 'installs from' }],
       chain: ['Larkspur 7', 'Fenwick 31', 'Tidewater 7.1'],
     });
-    for (const name of ['Tidewater 7.1', 'tide water 7.1', 'Tydewoter 7.1'])
+    for (const name of ['Tidewater 7.1', 'tide water 7.1'])
       expect(reportOf(name, '--on', '2026-11-24')).toEqual(byId);
+    const asked = dossier('Tydewoter 7.1');
+    expect([asked.status, asked.stdout]).toEqual([2, '']);
+    expect(asked.stderr).toContain('it sounds like Tidewater 7.1');
     expect(byId.facts.find(({ key }) => key === 'defaults.desktop')).toMatchObject({
       ...{ state: 'own', value: 'Lagoon', comparison: 'changed', setBy: 'Tidewater 7.1' },
     });

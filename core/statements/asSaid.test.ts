@@ -231,3 +231,23 @@ describe('areas of a project whose editions have all', () => {
     expect(unseen).not.toContain('kernel');
   });
 });
+
+describe('what an analyst wrote beside a value', () => {
+  it('is told: a remark, and why something is as it is though its base is not known', () => {
+    const text = told(
+      says('b', 'defaults.panel', 'bottom', { note: 'It hides after a while.' }),
+      change('release:b-1', 'defaults.panel', { motive: 'small screens' }),
+    );
+    expect(text).toContain('hides after a while');
+    expect(text).toContain('since small screens');
+  });
+  it('is told of all that was seen and cannot be relied on, not of one alone', () => {
+    const text = told(
+      ...[source('one', 'handsOn', '2026-01-02'), source('two', 'handsOn', '2026-02-02')],
+      says('b', 'defaults.panel', 'top', { source: 'source:one', spoiledBy: ['live image'] }),
+      says('b', 'defaults.panel', 'left', { source: 'source:two', spoiledBy: ['live image'] }),
+    );
+    expect(text).toContain('“top”');
+    expect(text).toContain('“left”');
+  });
+});

@@ -4,7 +4,7 @@ import type { LayerTable } from '../layers/layerTable.ts';
 import { nameOfLayer } from '../lineage/names.ts';
 import { whatItIs, whatItRestsOn } from './aboutProject.ts';
 import { whatIsNotThere, whatItChanges } from './differences.ts';
-import { whatIsClaimed, whatIsDoubtful, whatIsUnsettled } from './doubts.ts';
+import { whatIsClaimed, whatIsDoubtful, whatIsRemarked, whatIsUnsettled } from './doubts.ts';
 import { whatItIsLike } from './likeness.ts';
 import { howItIsJudged, howItIsUsed, whatIsNewAgainst, whatIsPlanned } from './recorded.ts';
 import { statementMaker, type Statement } from './statement.ts';
@@ -25,6 +25,7 @@ export function dossierStatements(catalogue: Catalogue, table: LayerTable, day: 
     ...whatIsNewAgainst(telling),
     ...whatIsNotThere(telling),
     ...howItIsUsed(telling),
+    ...whatIsRemarked(telling),
     ...whatIsDoubtful(telling),
     ...whatIsClaimed(telling),
     ...howItIsJudged(telling),

@@ -7,25 +7,82 @@ import { subjectsOfLayer } from '../lineage/chain.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { allPointsOf, countByRule, type OpenPoint } from '../open/openPoints.ts';
 import type { OpenRule } from '../open/openRules.ts';
+import type { Cell } from '../layers/cell.ts';
+import { changesOf } from '../layers/changes.ts';
 import type { Telling } from './telling.ts';
-import { toldOfKeys, toldReading } from './told.ts';
+import { toldOfKeys, toldReading, type ToldReading } from './told.ts';
 import { statementMaker, type Statement } from './statement.ts';
 
 /** What is spoiled, what was taken over unchecked, and what differs by what was around it. */
-export function whatIsDoubtful({ subject, told }: Telling): Statement[] {
+export function whatIsDoubtful({ catalogue, table, subject, told }: Telling): Statement[] {
   const state = statementMaker(subject, 'doubt');
   const all = [...told.values()];
   const taken = all.filter((each) => each.state === 'takenOver');
   return [
-    ...all
-      .filter((each) => each.state === 'spoiled')
-      .map((each) => state('spoiled', {}, { told: [each], leads: true })),
+    ...table.rows.flatMap(({ fact, cells }) => {
+      const each = told.get(fact.key);
+      const says = each ? unreliable(cells[cells.length - 1]) : [];
+      return says.length > 0
+        ? [
+            state(
+              'spoiled',
+              { says: says.map((reading) => toldReading(catalogue, reading)) },
+              {
+                ...{ told: [each!], sources: says.flatMap(({ source }) => source ?? []) },
+                leads: true,
+              },
+            ),
+          ]
+        : [];
+    }),
     ...all
       .filter(({ others, key }) => others.length > 0 && !TOLD_WITH_FACT.has(key))
       .map((each) => state('differs', {}, { told: [each] })),
     ...(taken.length ? [state('takenOver', { count: taken.length }, { told: taken, leads: true })] : []),
   ];
 }
+
+/** What was seen and cannot be relied on, the best first, where nothing else is known. */
+function unreliable({ spoiled, readings }: Cell): readonly Reading[] {
+  if (!spoiled) return [];
+  const replaced = new Set(readings.map(({ replaces }) => replaces));
+  const others = readings.filter(
+    ({ id, spoiledBy }) => spoiledBy.length > 0 && id !== spoiled.id && !replaced.has(id),
+  );
+  return [spoiled, ...others];
+}
+
+/** Remarks on facts, and reasons of what no computed change tells: each where it has no sentence of its own. */
+export function whatIsRemarked({ table, subject, told }: Telling): Statement[] {
+  const state = statementMaker(subject, 'practice');
+  const changed = new Set(changesOf(table).map(({ fact }) => fact.key));
+  const remarked = [...told.values()].filter(
+    ({ reading, isSaid, state: of }) =>
+      isSaid && of !== 'takenOver' && reading !== undefined && isRemark(reading),
+  );
+  const whys = table.rows.flatMap(({ fact, cells }) => {
+    const notes = cells[cells.length - 1].recorded.filter(
+      ({ motive, consequence }) => motive !== '' || consequence !== '',
+    );
+    return notes.length > 0 && !changed.has(fact.key)
+      ? [
+          state(
+            'why',
+            { notes },
+            {
+              ...{ area: fact.area, told: toldOfKeys(told, fact.key), to: { fact: fact.key } },
+              sources: notes.flatMap(({ sources }) => sources),
+            },
+          ),
+        ]
+      : [];
+  });
+  return [...(remarked.length > 0 ? [state('remarks', {}, { told: remarked })] : []), ...whys];
+}
+
+/** What somebody noted by hand: not how a program derived a value, nor how it was calculated. */
+const isRemark = ({ note, conditions, marks }: ToldReading) =>
+  note !== '' && !/ = \d/.test(note) && !marks.includes('takenOver') && conditions !== undefined;
 
 /** Figures that are told side by side where they stand. */
 const TOLD_WITH_FACT: ReadonlySet<string> = new Set(['footprint.memory', 'footprint.memoryUsed']);

@@ -21,7 +21,7 @@ import type { SettledChange } from '../layers/settledChanges.ts';
 import type { DayRange } from '../support/support.ts';
 import type { SupportRow } from '../support/supportRows.ts';
 import type { OpenRule } from '../open/openRules.ts';
-import type { Told } from './told.ts';
+import type { Told, ToldReading } from './told.ts';
 
 /** The parts of the first page, in order. */
 export const STATEMENT_PARTS = [
@@ -148,7 +148,12 @@ export interface StatementKinds {
   changes: { readonly changes: readonly Change[]; readonly base: string };
   leftOut: { readonly roles: readonly string[] };
   lacks: object;
-  spoiled: object;
+  /** Every reading that its conditions make unreliable, the best first, where nothing else is known. */
+  spoiled: { readonly says: readonly ToldReading[] };
+  /** What was remarked on facts. */
+  remarks: object;
+  /** Why something is as it is, where no computed change tells it. */
+  why: { readonly notes: readonly RecordedChange[] };
   takenOver: { readonly count: number };
   differs: object;
   claim: { readonly claim: Claim; readonly found?: number };

@@ -151,15 +151,33 @@ export function wordLacks({ told }: Params<'lacks'>): string {
   return sentence(`${labelOf(each.key)}: looked for, and there is none${theirs}`);
 }
 
-export function wordSpoiled({ told }: Params<'spoiled'>): string {
-  const [{ key, reading }] = Object.values(told);
-  const { spoiledBy } = reading!;
-  const settling = wordSettling(spoiledBy);
-  const says =
-    reading!.state === 'none'
-      ? 'nothing was found'
-      : `“${wordTold(key, reading!)}${wordWhole(key, reading)}”`;
-  return `${labelOf(key)}: ${says}, seen ${wordSpoils(spoiledBy)}, so it is not known.${settling ? ` To settle it, ${settling}.` : ''}`;
+export function wordSpoiled({ told, says }: Params<'spoiled'>): string {
+  const [{ key }] = Object.values(told);
+  const each = says.map((reading) => {
+    const what =
+      reading.state === 'none'
+        ? 'nothing was found'
+        : `“${wordTold(key, reading)}${wordWhole(key, reading)}”`;
+    return `${what}, seen ${wordSpoils(reading.spoiledBy)}`;
+  });
+  const settling = wordSettling(says[0].spoiledBy);
+  return `${labelOf(key)}: ${each.join('; ')}, so it is not known.${settling ? ` To settle it, ${settling}.` : ''}`;
+}
+
+/** Remarks, each on its fact. */
+export function wordRemarks({ told }: Params<'remarks'>): string {
+  return Object.values(told)
+    .map(({ key, reading }) => sentence(`on ${labelOf(key).toLowerCase()}: ${dropStop(reading!.note)}`))
+    .join(' ');
+}
+
+/** Why something is as it is: `Mail Letterbird 106, since its makers are of the team.` */
+export function wordWhy({ told, notes }: Params<'why'>): string {
+  const [each] = Object.values(told);
+  const { why, more } = reasonsOf(notes);
+  const label = findFactKey(notes[0].key)?.label ?? notes[0].key;
+  const saying = each ? sayingOf(each) : '';
+  return [sentence(`${label}${saying ? `: ${saying}` : ''}${why}`), more].filter(Boolean).join(' ');
 }
 
 export function wordTakenOver({ told, count }: Params<'takenOver'>): string {

@@ -49,6 +49,8 @@ const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['param
   leftOut: differences.wordLeftOut,
   lacks: differences.wordLacks,
   spoiled: differences.wordSpoiled,
+  remarks: differences.wordRemarks,
+  why: differences.wordWhy,
   takenOver: differences.wordTakenOver,
   differs: differences.wordDiffers,
   claim: differences.wordClaim,
