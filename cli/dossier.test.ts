@@ -47,7 +47,7 @@ describe('aspen dossier', () => {
     });
     for (const name of ['Tidewater 7.1', 'tide water 7.1'])
       expect(reportOf(name, '--on', '2026-11-24')).toEqual(byId);
-    const asked = dossier('Tydewoter 7.1');
+    const asked = dossier(FILE, 'Tydewoter 7.1');
     expect([asked.status, asked.stdout]).toEqual([2, '']);
     expect(asked.stderr).toContain('it sounds like Tidewater 7.1');
     expect(byId.facts.find(({ key }) => key === 'defaults.desktop')).toMatchObject({
