@@ -48,7 +48,7 @@ describe('aspen dossier', () => {
     for (const name of ['Tidewater 7.1', 'tide water 7.1'])
       expect(reportOf(name, '--on', '2026-11-24')).toEqual(byId);
     const asked = dossier(FILE, 'Tydewoter 7.1');
-    expect([asked.status, asked.stdout]).toEqual([2, '']);
+    expect([asked.status, asked.stdout]).toEqual([1, '']);
     expect(asked.stderr).toContain('it sounds like Tidewater 7.1');
     expect(byId.facts.find(({ key }) => key === 'defaults.desktop')).toMatchObject({
       ...{ state: 'own', value: 'Lagoon', comparison: 'changed', setBy: 'Tidewater 7.1' },
