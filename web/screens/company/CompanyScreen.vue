@@ -181,7 +181,7 @@ const takeApart = (names: readonly string[]) =>
         <button class="accent-link" @click="again">Try again</button>
       </p>
       <p v-if="store.canEdit && spellings.length" class="remark small no-print">
-        Spelt in several ways; count as one?
+        These names sound alike. Count them as one?
         <button
           v-for="group in spellings.slice(0, 4)"
           :key="group[0].name"
