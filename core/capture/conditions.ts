@@ -3,7 +3,7 @@
  * under them is kept on record but is no evidence. Each rule is a line with its reason.
  */
 import type { Conditions } from '../catalogue/conditions.ts';
-import { APPLICATION_ROLES, findFactKey } from '../catalogue/factSheet.ts';
+import { findFactKey, ROLE_KEYS } from '../catalogue/factSheet.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCpuinfo, parseMeminfo, parseMountTable } from '../formats/machineText.ts';
 import { parseSummaryMemory, parseSystemSummary, type SystemSummary } from '../formats/systemSummary.ts';
@@ -92,9 +92,6 @@ const STALE_INDEX_DAYS = 14;
 
 const ALTERED = 'changed by the analyst';
 
-/** The default application of each role: an installer may bring one that the live image does not have. */
-const ROLE_KEYS = APPLICATION_ROLES.map(({ id }) => `defaults.application.${id}`);
-
 const SPOIL_RULES: readonly SpoilRule[] = [
   {
     // What an installer leaves out, changes or sets up only on the disk.
@@ -116,6 +113,7 @@ const SPOIL_RULES: readonly SpoilRule[] = [
     ],
     keysOfAbsence: [
       ...['themes.boot', 'themes.wallpapers', 'kernel.offered', 'defaults.drivers'],
+      // An installer may bring applications that the live image does not have.
       ...['defaults.driversOffered', 'model.updates', ...ROLE_KEYS],
     ],
   },

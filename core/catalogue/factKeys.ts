@@ -3,7 +3,7 @@
  * type and what it says. A base hands a key down unless its line says `own`. A new key is one line there.
  */
 import { AREAS, type AreaId } from './areas.ts';
-import { CHANGE_FACTS } from './changeFacts.ts';
+import { APPLICATION_ROLES, CHANGE_FACTS } from './changeFacts.ts';
 import type { Line } from './factLine.ts';
 import type { ValueType } from './valueTypes.ts';
 import { PROJECT_FACTS } from './projectFacts.ts';
@@ -52,6 +52,9 @@ function settingsOf(text: string): Pick<FactKey, 'settings' | 'words'> {
 function linesOf(area: AreaId): readonly Line[] {
   return [...PROJECT_FACTS, ...CHANGE_FACTS].find(([id]) => id === area)?.[1] ?? [];
 }
+
+/** Keys of the default applications, one for each role. */
+export const ROLE_KEYS: readonly string[] = APPLICATION_ROLES.map(({ id }) => `defaults.application.${id}`);
 
 /** Every key, in the order in which tables show them. */
 export const FACT_KEYS: readonly FactKey[] = AREAS.flatMap(({ id: area }) =>

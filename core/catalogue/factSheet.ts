@@ -9,7 +9,7 @@ import type { Element, FactValue } from './factValue.ts';
 import { VALUE_SCHEMAS } from './valueTypes.ts';
 import { failure, success, createIssue, type Result } from '../issue.ts';
 
-export { APPLICATION_ROLES, FACT_KEYS, type FactKey } from './factKeys.ts';
+export { APPLICATION_ROLES, FACT_KEYS, ROLE_KEYS, type FactKey } from './factKeys.ts';
 
 const BY_KEY = new Map(FACT_KEYS.map((entry) => [entry.key, entry]));
 

@@ -49,13 +49,15 @@ export interface SaidOfSides {
 /** Gathers what was said on a side by side, and in judgements of its sides. A word that was kept goes before a judgement's on the same point. */
 export function saidOfSides(catalogue: Catalogue, compared: Compared, kept?: SideBySide): SaidOfSides {
   const { names, points, tables } = compared;
-  const own = (kept?.words ?? []).map(({ point, said, author, date }): PointWord => ({
-    ...{ said, author, isKept: true, sources: [] },
-    point: pointKept(points, point),
-    label: labelOf(points, pointKept(points, point)),
-    read: readWord(said, names),
-    ...(date && { date }),
-  }));
+  const own = (kept?.words ?? []).map(({ point: key, said, author, date }): PointWord => {
+    const point = pointKept(points, key);
+    return {
+      ...{ point, said, author, isKept: true, sources: [] },
+      label: labelOf(points, point),
+      read: readWord(said, names),
+      ...(date && { date }),
+    };
+  });
   const tops = tables.map(({ layers }) => layers[layers.length - 1]);
   const judged = tops.map((top) => recordsAbout({ catalogue }, top, 'assessment'));
   const asides = judged.flatMap((assessments, on) =>

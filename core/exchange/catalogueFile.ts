@@ -88,7 +88,7 @@ function asCatalogue(read: Result<RecordsWithPackages>): Result<CatalogueWithPac
   if (!read.ok) return read;
   const { records, packages } = read.value;
   const catalogue = catalogueOfRecords(records);
-  const broken = forbiddenLinks(catalogue).slice(0, MOST_PROBLEMS);
+  const broken = forbiddenLinks(catalogue);
   return broken.length > 0 ? failure(...broken) : success({ catalogue, packages }, read.issues);
 }
 

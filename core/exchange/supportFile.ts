@@ -3,7 +3,7 @@ import ical from 'ical-generator';
 import { formatDay } from '../catalogue/days.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { MS_PER_DAY } from '../catalogue/when.ts';
-import type { DayRange } from '../support/support.ts';
+import { formatDayRange, type DayRange } from '../support/support.ts';
 import { dateOfEnd, isSupported, type NamedWindow, type SupportRow } from '../support/supportRows.ts';
 import { SUPPORT_STATES, wordExpected, wordRule, wordSupport } from '../wording/supportText.ts';
 import { formatCsv } from './csv.ts';
@@ -51,9 +51,7 @@ export interface SupportLine {
 }
 
 const exactly = (range: DayRange | undefined) => (range && range.least === range.most ? range.most : null);
-/** `60`, or `30/60` for what is known to lie between two. */
-const cellOf = (range: DayRange | null) =>
-  range ? (range.least === range.most ? String(range.most) : `${range.least}/${range.most}`) : '';
+const cellOf = (range: DayRange | null) => (range ? formatDayRange(range) : '');
 const dayOrNull = (day: number | undefined) => (day === undefined ? null : formatDay(day));
 
 /** A row as data. */

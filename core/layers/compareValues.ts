@@ -6,7 +6,8 @@ import type { ChangeKind } from '../catalogue/change.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import { elementsOfValue, type Element, type FactValue } from '../catalogue/factValue.ts';
 import { agreeElements, isInOtherOrder } from '../sameness/agreement.ts';
-import { keyOfElement, sameSetting, sameValue } from '../sameness/value.ts';
+import { sameName } from '../sameness/name.ts';
+import { keyOfElement, sameValue } from '../sameness/value.ts';
 import type { VersionOrder } from '../packages/versionOrder.ts';
 
 /** What became of one element; for a fact that is no list, of the fact itself. */
@@ -146,7 +147,7 @@ function differsInVersionOnly(a: Element, b: Element): boolean {
 function retuned(before: Element, after: Element): { before: string; after: string } {
   const names = Object.keys({ ...before.settings, ...after.settings });
   const differing = names.filter(
-    (name) => !sameSetting(before.settings?.[name] ?? '', after.settings?.[name] ?? ''),
+    (name) => !sameName(before.settings?.[name] ?? '', after.settings?.[name] ?? ''),
   );
   const show = ({ name, settings }: Element) =>
     `${name} (${differing.map((key) => settings?.[key] ?? 'not set').join(', ')})`;

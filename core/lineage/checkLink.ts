@@ -42,11 +42,15 @@ export function checkLinks(
   );
 }
 
-/** Links that no edit would have made, and that nothing can be told along: to itself, in a circle, backwards in time. */
+/** So many of them are told. */
+const MOST_FORBIDDEN = 20;
+
+/** The first links that no edit would have made, and that nothing can be told along: to itself, in a circle, backwards in time. */
 export function forbiddenLinks(catalogue: Catalogue): Issue[] {
   return checkLinks(catalogue, [...recordsOf(catalogue, 'link')])
     .filter(({ issue }) => issue.code !== 'link.order')
-    .map(({ issue }) => issue);
+    .map(({ issue }) => issue)
+    .slice(0, MOST_FORBIDDEN);
 }
 
 /** The rules over links that are put in one after another, without looking at all of them each time. */

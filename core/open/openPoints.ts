@@ -26,7 +26,7 @@ import { subjectsOfLayer } from '../lineage/chain.ts';
 import { lifeOf } from '../lineage/lives.ts';
 import { distributionOf } from '../lineage/releases.ts';
 import { standingOpinions } from '../assessments/standing.ts';
-import type { DayRange } from '../support/support.ts';
+import { formatDayRange } from '../support/support.ts';
 import { supportRowOf, type SupportRow } from '../support/supportRows.ts';
 import type { OpenRule } from './openRules.ts';
 
@@ -219,9 +219,6 @@ function lineageCauses({ catalogue, table, subjects: [subject] }: Asked): Found[
   return found;
 }
 
-/** A gap that is known to the day is its number of days, as it was before ranges were told. */
-const wordRangeKey = ({ least, most }: DayRange) => (least === most ? String(most) : `${least}/${most}`);
-
 function supportCauses({ catalogue, table, day, subjects: [subject] }: Asked): Found[] {
   const isTold = table.rows.some(
     ({ fact, cells }) => fact.area === 'model' && isSaid(cells[cells.length - 1]),
@@ -235,7 +232,7 @@ function supportCauses({ catalogue, table, day, subjects: [subject] }: Asked): F
     seen,
   });
   return [
-    ...((support.gap?.most ?? 0) > 0 ? [at('supportGap', wordRangeKey(support.gap!))] : []),
+    ...((support.gap?.most ?? 0) > 0 ? [at('supportGap', formatDayRange(support.gap!))] : []),
     ...((support.differDays ?? 0) > 0 ? [at('supportDiffers', String(support.differDays))] : []),
   ];
 }

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import type { Element, FactValue } from '../catalogue/factValue.ts';
 import { agreeElements, agrees, isInOtherOrder, withElements, type SaidValue } from './agreement.ts';
 import { soundKeysOf, soundsAlike, soundsOf } from './sound.ts';
-import { keyOfElement, keyOfValue, sameElement, sameSetting, sameSettings, sameValue } from './value.ts';
+import { sameName } from './name.ts';
+import { keyOfElement, keyOfValue, sameValue } from './value.ts';
 
 const said = (value: FactValue | undefined, more: Partial<SaidValue> = {}): SaidValue => ({
   ...(value !== undefined && { value }),
@@ -63,6 +64,7 @@ describe('two values agree', () => {
 });
 
 describe('elements', () => {
+  const sameElement = (a: Element, b: Element) => sameValue([a], [b]);
   const with_ = (settings: Record<string, string>): Element => ({ name: 'a', settings });
   it('agree in the settings that both name', () => {
     expect(agreeElements(with_({ state: 'on' }), with_({ version: '1' }))).toBe(true);
@@ -76,11 +78,11 @@ describe('elements', () => {
     expect(sameElement({ slot: 'X', name: 'a' }, { slot: 'x', name: 'A' })).toBe(true);
     expect(sameElement({ slot: 'x', name: 'a' }, { slot: 'y', name: 'a' })).toBe(false);
     expect(sameElement(with_({ state: 'on' }), with_({ state: 'off' }))).toBe(false);
-    expect(sameSettings(with_({ state: 'on' }), with_({ State: 'on' }))).toBe(false);
-    expect(sameSettings(with_({ state: 'on', version: '' }), with_({ state: 'On' }))).toBe(true);
-    expect(sameSettings({ name: 'a' }, with_({ version: '2.2' }))).toBe(false);
-    expect(sameSetting('2.2', '22')).toBe(false);
-    expect(sameSetting('a b', 'AB')).toBe(true);
+    expect(sameElement(with_({ state: 'on' }), with_({ State: 'on' }))).toBe(false);
+    expect(sameElement(with_({ state: 'on', version: '' }), with_({ state: 'On' }))).toBe(true);
+    expect(sameElement({ name: 'a' }, with_({ version: '2.2' }))).toBe(false);
+    expect(sameName('2.2', '22')).toBe(false);
+    expect(sameName('a b', 'AB')).toBe(true);
   });
   it('of a list are one in whatever order their settings stand; empty ones say nothing', () => {
     const list = (settings: Record<string, string>): FactValue => [with_(settings)];

@@ -4,7 +4,8 @@
  */
 import { elementsOfValue, type Element, type FactValue } from '../catalogue/factValue.ts';
 import type { Interval } from '../catalogue/reading.ts';
-import { keyOfElement, sameSetting, sameValue, type Comparable } from './value.ts';
+import { sameName } from './name.ts';
+import { keyOfElement, sameValue, type Comparable } from './value.ts';
 
 /** A value with how exactly it was said. */
 export interface SaidValue {
@@ -62,7 +63,7 @@ function includes(
 /** True if two elements say the same of one thing, as far as both say it: a setting that only one names says nothing against it. */
 export function agreeElements(a: Element, b: Element): boolean {
   const [one, two] = [a.settings ?? {}, b.settings ?? {}];
-  return Object.keys(one).every((key) => !one[key] || !two[key] || sameSetting(one[key], two[key]));
+  return Object.keys(one).every((key) => !one[key] || !two[key] || sameName(one[key], two[key]));
 }
 
 /** A list with the elements of another added; those that are there already stay in their place, as the other has them. */

@@ -16,20 +16,6 @@ export interface Comparable {
 export const keyOfElement = ({ slot = '', name }: Pick<Element, 'slot' | 'name'>): string =>
   `${slot && keyOfName(slot)}\n${keyOfName(name)}`;
 
-/** True if two elements have the same settings; one that is empty is as one that is not there. */
-export function sameSettings({ settings: a = {} }: Element, { settings: b = {} }: Element): boolean {
-  return [...new Set([...Object.keys(a), ...Object.keys(b)])].every((name) =>
-    sameSetting(a[name] ?? '', b[name] ?? ''),
-  );
-}
-
-/** True if two settings say the same. */
-export const sameSetting = (a: string, b: string): boolean => a === b || keyOfName(a) === keyOfName(b);
-
-/** True if two elements are the same thing with the same settings. */
-export const sameElement = (a: Element, b: Element): boolean =>
-  keyOfElement(a) === keyOfElement(b) && sameSettings(a, b);
-
 /** A text that two values share exactly when they are the same. */
 export function keyOfValue(value: FactValue, { ordered = false }: Comparable = {}): string {
   if (typeof value === 'string') return keyOfName(value);

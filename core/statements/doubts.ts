@@ -57,8 +57,7 @@ export function whatIsRemarked({ table, subject, told }: Telling): Statement[] {
   const state = statementMaker(subject, 'practice');
   const changed = new Set(changesOf(table).map(({ fact }) => fact.key));
   const remarked = [...told.values()].filter(
-    ({ reading, isSaid, state: of }) =>
-      isSaid && of !== 'takenOver' && reading !== undefined && isRemark(reading),
+    ({ reading, isSaid }) => isSaid && reading !== undefined && isRemark(reading),
   );
   const whys = table.rows.flatMap(({ fact, cells }) => {
     const notes = cells[cells.length - 1].recorded.filter(
@@ -81,8 +80,8 @@ export function whatIsRemarked({ table, subject, told }: Telling): Statement[] {
 }
 
 /** What somebody noted by hand: not how a program derived a value, nor how it was calculated. */
-const isRemark = ({ note, conditions, marks }: ToldReading) =>
-  note !== '' && !/ = \d/.test(note) && !marks.includes('takenOver') && conditions !== undefined;
+const isRemark = ({ note, marks }: ToldReading) =>
+  note !== '' && !/ = \d/.test(note) && !marks.includes('takenOver');
 
 /** Figures that are told side by side where they stand. */
 const TOLD_WITH_FACT: ReadonlySet<string> = new Set(['footprint.memory', 'footprint.memoryUsed']);

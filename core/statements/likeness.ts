@@ -1,5 +1,5 @@
 /** What a system is like, area by area: own, carried or independent alike, as far as it can be relied on. */
-import { findFactKey } from '../catalogue/factSheet.ts';
+import { findFactKey, ROLE_KEYS } from '../catalogue/factSheet.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { repositoriesOf } from '../layers/areas/repositories.ts';
 import { nameOf, nameOfLayer } from '../lineage/names.ts';
@@ -8,7 +8,7 @@ import { supportRowOf } from '../support/supportRows.ts';
 import type { Telling } from './telling.ts';
 import { toldOfKeys, type Told } from './told.ts';
 import { statementMaker, type Statement, type StatementKind, type StatementKinds } from './statement.ts';
-import { ROLE_KEYS, TOLD_AREAS, TOPICS, type Topic } from './topics.ts';
+import { TOLD_AREAS, TOPICS, type Topic } from './topics.ts';
 
 /** The statements of all areas. */
 export function whatItIsLike(telling: Telling): Statement[] {

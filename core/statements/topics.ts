@@ -1,6 +1,6 @@
 /** What is told of each area: which facts make one sentence together. What no topic names is told after them, fact by fact. */
 import type { AreaId } from '../catalogue/areas.ts';
-import { APPLICATION_ROLES } from '../catalogue/factSheet.ts';
+import { ROLE_KEYS } from '../catalogue/factSheet.ts';
 import type { StatementKind } from './statement.ts';
 
 /** A sentence about an area, and the facts that it is made of. */
@@ -16,9 +16,6 @@ export interface Topic {
 }
 
 const inArea = (area: AreaId, names: string): string[] => names.split(' ').map((name) => `${area}.${name}`);
-
-/** Keys of the applications by role. */
-export const ROLE_KEYS: readonly string[] = APPLICATION_ROLES.map(({ id }) => `defaults.application.${id}`);
 
 /** The topics in the order in which they are told: the six areas of the strip, then what is around them. */
 export const TOPICS: readonly Topic[] = [

@@ -93,6 +93,10 @@ export function endOfWindow({ toFirst, to, computed, rules }: SupportWindow): Da
   return { least: computed, most: rule?.latest ?? computed };
 }
 
+/** A range as text: `60`, or `30/60` for what lies between two. */
+export const formatDayRange = ({ least, most }: DayRange): string =>
+  least === most ? String(most) : `${least}/${most}`;
+
 /** One range less another. */
 export const less = (a: DayRange, b: DayRange): DayRange => ({
   least: a.least - b.most,

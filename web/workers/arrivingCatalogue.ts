@@ -35,7 +35,7 @@ export class ArrivingCatalogue {
   #whole({ packages, issues }: Extract<CatalogueAnswer, { type: 'read' }>): Result<CatalogueWithPackages> {
     const catalogue = this.#builder.finish();
     const broken = forbiddenLinks(catalogue);
-    return broken.length > 0 ? failure(...broken.slice(0, 20)) : success({ catalogue, packages }, issues);
+    return broken.length > 0 ? failure(...broken) : success({ catalogue, packages }, issues);
   }
 
   #add(records: readonly AnyRecord[]): void {
