@@ -28,11 +28,13 @@ export function keyOfName(name: string): string {
     .replaceAll('ς', 'σ')
     .match(PARTS);
   if (!parts) return name.normalize('NFKC').trim();
-  return parts
-    .map((part, i) => (i > 0 && isDigits(part) && isDigits(parts[i - 1]) ? `.${part}` : part))
-    .join('')
-    // Marks that signs stood between come together here: they are put in their order once more (UAX 15).
-    .normalize('NFKD');
+  return (
+    parts
+      .map((part, i) => (i > 0 && isDigits(part) && isDigits(parts[i - 1]) ? `.${part}` : part))
+      .join('')
+      // Marks that signs stood between come together here: they are put in their order once more (UAX 15).
+      .normalize('NFKD')
+  );
 }
 
 const isDigits = (part: string) => /^\p{Nd}/u.test(part);
