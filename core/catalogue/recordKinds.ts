@@ -10,6 +10,7 @@ import { edition, type Edition } from './edition.ts';
 import { event, type ProjectEvent } from './event.ts';
 import { fault, type Fault } from './fault.ts';
 import { link, type Link } from './link.ts';
+import { note, type Note } from './note.ts';
 import { plan, type Plan } from './plan.ts';
 import { procedure, type Procedure } from './procedure.ts';
 import { purpose, type Purpose } from './purpose.ts';
@@ -44,6 +45,7 @@ export interface RecordTypes {
   cohort: Cohort;
   purpose: Purpose;
   settlement: Settlement;
+  note: Note;
 }
 
 /** The name of a record kind. */
@@ -75,6 +77,7 @@ export const RECORD_KINDS = {
   cohort,
   purpose,
   settlement,
+  note,
 } as const;
 
 /** The kinds in the order of an export. */

@@ -18,9 +18,9 @@ import { nameOf } from '../lineage/names.ts';
 import { createEdit, editOfRecords, editOfRemoval, type Edited } from './labelledEdit.ts';
 import { citedSource, type ChosenSource } from './sources.ts';
 
-/** What an editor says of a fact. Of a value that was only said in words `text` is left out. */
+/** What an editor says of a fact: as typed, or the value itself. Of what was only said in words both are left out. */
 export type Saying = (
-  | { readonly state: 'set'; readonly text?: string }
+  | { readonly state: 'set'; readonly text?: string; readonly value?: FactValue }
   | { readonly state: 'unchanged' | 'none' | 'doesNotApply' | 'notFoundOut' }
 ) &
   Partial<
@@ -141,6 +141,7 @@ export function readTyped(
   saying: Saying,
 ): Result<{ readonly value?: FactValue } & Omit<SaidNumber, 'value'>> {
   const plain = { marks: [], arithmetic: '' };
+  if (saying.state === 'set' && saying.value !== undefined) return success({ ...plain, value: saying.value });
   const text = saying.state === 'set' ? (saying.text ?? '').trim() : '';
   if (saying.state !== 'set' || (!text && saying.said)) return success(plain);
   const number = fact.type === 'number' ? parseSaidNumber(fact, text) : null;

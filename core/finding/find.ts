@@ -61,6 +61,7 @@ const WEIGHTS: Readonly<Record<FoundKind, number>> = {
   procedure: 6,
   plan: 6,
   event: 6,
+  note: 4,
   reading: 0,
 };
 const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([

@@ -41,6 +41,7 @@ const IDENTIFYING: Readonly<Record<KindName, readonly string[]>> = {
   cohort: ['name~'],
   purpose: ['name~'],
   settlement: ['subject', 'rule', 'about'],
+  note: ['subject', 'source', 'text'],
 };
 
 /** Kinds of which two that differ can stand beside each other: what somebody has seen, said or judged. */
@@ -55,6 +56,7 @@ export const SAYINGS: ReadonlySet<KindName> = new Set<KindName>([
   'question',
   'assessment',
   'comparison',
+  'note',
 ]);
 
 /** Equal for two records of one kind exactly when they are the same thing. */

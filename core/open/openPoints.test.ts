@@ -10,6 +10,7 @@ import { createClaim } from '../catalogue/claim.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { createPlan } from '../catalogue/plan.ts';
+import { createNote } from '../catalogue/note.ts';
 import { createQuestion } from '../catalogue/question.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { diffOfRemoval } from '../catalogue/removal.ts';
@@ -190,6 +191,10 @@ const CAUSES: Readonly<
     undo: [
       createQuestion({ id: 'question:q', subject: 'distribution:b', text: 'Who pays?', answer: 'Nobody.' }),
     ],
+  },
+  unsortedNote: {
+    add: [createNote({ id: 'note:n', subject: 'release:b-2', text: 'xyzzy and so on', state: 'unsorted' })],
+    undo: [createNote({ id: 'note:n', subject: 'release:b-2', text: 'xyzzy and so on', state: 'kept' })],
   },
   areaUnseen: { remove: SAID['themes.icons'].id },
 };

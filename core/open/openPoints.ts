@@ -11,6 +11,7 @@ import type { Element } from '../catalogue/factValue.ts';
 import type { Link } from '../catalogue/link.ts';
 import type { Plan } from '../catalogue/plan.ts';
 import { recordsBelongingTo, recordsOfSubject } from '../catalogue/pointers.ts';
+import type { Note } from '../catalogue/note.ts';
 import type { Question } from '../catalogue/question.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
@@ -46,6 +47,7 @@ type Cause =
   | { readonly rule: 'overdue'; readonly plan: Plan }
   | { readonly rule: 'followUp'; readonly assessment: Assessment }
   | { readonly rule: 'question'; readonly question: Question }
+  | { readonly rule: 'unsortedNote'; readonly note: Note }
   | { readonly rule: 'areaUnseen'; readonly area: AreaId };
 
 /** Something unsettled, by the rule that found it. */
@@ -195,6 +197,9 @@ function recordCauses({ catalogue, subjects, day }: Asked): Found[] {
       ...recordsBelongingTo(catalogue, subject, 'question')
         .filter(({ answer }) => !answer)
         .map((question): Found => ({ rule: 'question', question, ...at(question) })),
+      ...recordsOfSubject(catalogue, subject, 'note')
+        .filter(({ state }) => state === 'unsorted')
+        .map((note): Found => ({ rule: 'unsortedNote', note, ...at(note) })),
     ];
   });
 }

@@ -38,6 +38,8 @@ export const OPEN_RULES = {
   followUp: 4,
   /** A question of the analyst's that has no answer yet. */
   question: 4,
+  /** A line of notes that was not understood, to be sorted. */
+  unsortedNote: 4,
   /** An area of which nobody has said anything. */
   areaUnseen: 2,
 } as const satisfies Readonly<Record<string, number>>;

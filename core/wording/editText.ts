@@ -62,6 +62,7 @@ const LABELS: Readonly<Record<string, (params: Params) => string>> = {
     `${count(params, 'reading')} ${params.title ? `from “${params.title}”` : 'without a source'}`,
   'table.take': (params) => `Take a table in: ${count(params, 'fact')}`,
   'line.write': () => 'A line of a visit',
+  'note.keep': ({ of }) => `Note on ${of}`,
   'line.remove': ({ of }) => `Delete a line about ${of}`,
   'line.move': (params) => `${count(params, 'line')} from “${params.title}”`,
   'visit.about': ({ of }) => `A visit to ${of}`,

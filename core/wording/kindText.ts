@@ -25,6 +25,7 @@ export const KIND_WORDS: Readonly<Record<KindName, readonly [one: string, many: 
   cohort: ['company', 'companies'],
   purpose: ['purpose', 'purposes'],
   settlement: ['settled point', 'settled points'],
+  note: ['note', 'notes'],
 };
 
 /** `12 readings`. */

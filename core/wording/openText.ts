@@ -115,6 +115,11 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
     counted: ['question', 'questions'],
     settledBy: 'answer it, or say how it was tried',
   },
+  unsortedNote: {
+    title: 'Notes to be sorted',
+    counted: ['note to be sorted', 'notes to be sorted'],
+    settledBy: 'say it in other words, or keep it as a remark',
+  },
   areaUnseen: {
     title: 'Area not looked at',
     counted: ['area not looked at', 'areas not looked at'],
@@ -146,6 +151,8 @@ export function labelOfPoint(point: OpenPoint): string {
       return `Judgement of ${point.assessment.author}`;
     case 'question':
       return point.question.text;
+    case 'unsortedNote':
+      return `“${point.note.text}”`;
     case 'areaUnseen':
       return labelOfArea(point.area);
   }
@@ -197,6 +204,8 @@ export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string 
       const again = until ? `to be looked at again ${formatWhen(until)}` : '';
       return ['no answer yet', tried && `tried: ${tried}`, again].filter(Boolean).join('; ');
     }
+    case 'unsortedNote':
+      return 'not understood when it was typed';
     case 'areaUnseen':
       return 'nobody has said anything of it';
   }

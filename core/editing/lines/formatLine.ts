@@ -105,6 +105,17 @@ export function formatLines(catalogue: Catalogue, record: AnyRecord): FormattedL
         ),
         { remark: record.note, place: record.place, isUnsure: record.certainty === 'unsure' },
       );
+    case 'note':
+      return record.state === 'recorded'
+        ? []
+        : [
+            {
+              record: record.id,
+              name: record.state === 'unsorted' ? 'To be sorted' : 'Remark',
+              saying: record.text,
+              marks: '',
+            },
+          ];
     case 'event':
       return line('event', parts(record.text, when(record.happened)), {
         remark: record.note,

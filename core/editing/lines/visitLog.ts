@@ -5,6 +5,7 @@ import { findRecord, recordOf, type Catalogue } from '../../catalogue/catalogue.
 import { diffCatalogues, diffOfRecords } from '../../catalogue/diff.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import type { AnyRecord } from '../../catalogue/recordKinds.ts';
+import { recordsPointingTo } from '../../catalogue/pointers.ts';
 import { diffOfRemoval } from '../../catalogue/removal.ts';
 import { createIssue, failure, success } from '../../issue.ts';
 import { nameOf } from '../../lineage/names.ts';
@@ -80,7 +81,17 @@ const isEmpty = ({
 export function removeLine(catalogue: Catalogue, line: Pick<LogLine, 'record' | 'part' | 'subject'>): Edited {
   if (!findRecord(catalogue, line.record)) return failure(createIssue('error', 'diff.stale', line.record));
   const label = { code: 'line.remove', params: { of: nameOf(catalogue, line.subject) } } as const;
-  return createEdit(catalogue, label, withoutLine(catalogue, line), undefined);
+  // A line whose only record goes is no line any more.
+  const notes = recordsPointingTo(catalogue, line.record, 'note').filter(
+    ({ records }) => records.length === 1 && !line.part,
+  );
+  const diff = withoutLine(catalogue, line);
+  return createEdit(
+    catalogue,
+    label,
+    notes.length === 0 ? diff : diffOfRemoval(catalogue, [line.record, ...notes.map(({ id }) => id)]),
+    undefined,
+  );
 }
 
 /**

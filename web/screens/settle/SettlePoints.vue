@@ -40,6 +40,11 @@ function placeOf(point: OpenPoint): RouteLocationRaw {
   switch (point.rule) {
     case 'areaUnseen':
       return { name: 'visit', query: { of: props.subject } };
+    case 'unsortedNote':
+      return {
+        name: 'visit',
+        query: { of: point.note.subject, edition: point.note.edition, source: point.note.source },
+      };
     case 'lineageUnknown':
     case 'lineageConflict':
     case 'linkNoSource':
