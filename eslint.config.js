@@ -22,6 +22,7 @@ const coreOrder = [
   'purpose',
   'overview',
   'editing',
+  'understanding',
   'merging',
   'wording',
   'finding',

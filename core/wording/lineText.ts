@@ -5,7 +5,15 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { findFactKey, type FactKey } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
+import type { RecordedChange } from '../catalogue/change.ts';
+import type { FactValue } from '../catalogue/factValue.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
+import type { LabelledEdit } from '../editing/labelledEdit.ts';
+import type { WrittenLine } from '../editing/lines/lineDesk.ts';
+import type { StatementSubject } from '../statements/statement.ts';
 import { nameOf } from '../lineage/names.ts';
+import { sentence } from './statements/phrases.ts';
+import { wordEvent, wordFault, wordProcedure, wordVerdict } from './statements/recordSentences.ts';
 import { wordConditions } from './conditionsText.ts';
 import { wordElementWhole, wordSaying } from './sayingText.ts';
 import { wordSpoils } from './spoilText.ts';
@@ -60,7 +68,7 @@ function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
     case 'reading': {
       const fact = findFactKey(record.key);
       return fact
-        ? `${fact.label} of ${nameOf(catalogue, record.subject)}: ${wordReadingWhole(fact, record)}`
+        ? `${fact.label} of ${nameOf(catalogue, record.subject)}: ${wordReadingWhole(fact, record)}${record.certainty === 'unsure' ? ' (not certain)' : ''}${record.cause ? `, because ${record.cause.text}` : ''}`
         : '';
     }
     case 'source':
@@ -72,7 +80,82 @@ function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
     case 'edition':
     case 'release':
       return nameOf(catalogue, record.id);
+    case 'fault':
+      return wordFault(params({ fault: record, since: '', mendedBy: '', of: '' }));
+    case 'event':
+      return wordEvent(params({ event: record }));
+    case 'procedure':
+      return wordProcedure(params({ procedure: record }));
+    case 'plan':
+      return sentence(
+        `${nameOf(catalogue, record.subject)}: ${record.text}${record.due ? `, ${formatWhen(record.due)}` : ''}${record.certainty === 'unsure' ? ' (not certain)' : ''}`,
+      );
+    case 'question':
+      return sentence(`to find out: ${record.text}`);
+    case 'claim':
+      return sentence(
+        `according to ${record.by || 'the project'}: “${record.wording}” (${VERDICTS[record.verdict]})`,
+      );
+    case 'change':
+      return wordChangeMade(catalogue, record);
+    case 'assessment':
+      return wordVerdict(params({ assessment: record }));
+    case 'note':
+      return record.state === 'recorded' ? '' : `“${record.text}”`;
     default:
       return '';
   }
+}
+
+/** What the sentences of a page are given; a line is of one record. */
+const params = <Given>(given: Given) => given as Given & StatementSubject;
+
+const VERDICTS = {
+  unchecked: 'not checked',
+  confirmed: 'confirmed',
+  partly: 'partly confirmed',
+  refuted: 'refuted',
+  cannotBeChecked: 'cannot be checked',
+} as const;
+
+const DOES = {
+  adds: 'adds',
+  drops: 'drops',
+  replaces: 'has',
+  retunes: 'sets otherwise',
+  'holds back': 'holds back',
+  keeps: 'keeps',
+} as const;
+
+/** `Dunmere 2 drops Slate (Services), compared with Dunmere 1.` */
+function wordChangeMade(
+  catalogue: Catalogue,
+  { subject, key, does, before, after, against, motive }: RecordedChange,
+): string {
+  const fact = findFactKey(key);
+  if (!fact || !does) return '';
+  const value = (each: FactValue | undefined) => (each === undefined ? '' : formatValue(fact, each));
+  const what =
+    does === 'replaces'
+      ? `${value(after)}${before === undefined ? '' : ` instead of ${value(before)}`}`
+      : value(after ?? before);
+  const than = against ? `, compared with ${nameOf(catalogue, against)}` : '';
+  return sentence(
+    `${nameOf(catalogue, subject)} ${DOES[does]} ${what} (${fact.label})${than}${motive ? `, because ${motive}` : ''}`,
+  );
+}
+
+/** A line as it will be told: every record that it makes, each in a sentence. */
+export function wordChoice(after: Catalogue, { diff, made }: LabelledEdit<WrittenLine>): UnderstoodLine {
+  const whole = wordUnderstood(after, diff, made.records.at(-1));
+  const told = made.records
+    .map((id) => findRecord(after, id))
+    .flatMap((record) => (record ? wordRecord(after, record) || [] : []));
+  const removed = Object.values(diff.removed).flatMap((record) =>
+    'key' in record ? [`Takes back: ${findFactKey(record.key as string)?.label ?? record.kind}.`] : [],
+  );
+  return {
+    text: [...told, ...removed].map((each) => (/[.!?”]$/.test(each) ? each : `${each}.`)).join(' '),
+    remarks: whole.remarks,
+  };
 }

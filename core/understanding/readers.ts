@@ -1,0 +1,35 @@
+/** Everything that a clause can be beside the value of a fact. A new kind of record is one reader in this list. */
+import type { Clause } from './clause.ts';
+import type { Interpretation } from './meaning.ts';
+import { ASSESSMENT_READERS } from './readAssessment.ts';
+import { readChange } from './readChange.ts';
+import { readEdition, readLink, readNames, readRelease } from './readLineage.ts';
+import { readClaim } from './readClaim.ts';
+import { readFault, readKnownIssue } from './readFault.ts';
+import {
+  readAddsDrops,
+  readEvent,
+  readGuideOwner,
+  readPlan,
+  readProcedure,
+  readQuestion,
+} from './readTold.ts';
+
+/** The readers, each of one kind of record. */
+export const READERS: readonly ((clause: Clause) => Interpretation | null)[] = [
+  readLink,
+  readRelease,
+  readEdition,
+  readNames,
+  readChange,
+  readAddsDrops,
+  readFault,
+  readKnownIssue,
+  readGuideOwner,
+  readPlan,
+  readEvent,
+  readQuestion,
+  readClaim,
+  readProcedure,
+  ...ASSESSMENT_READERS,
+];
