@@ -17,6 +17,7 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   rank: async () => (await import('./rank.ts')).registerRank,
   check: async () => (await import('./check.ts')).registerCheck,
   export: async () => (await import('./export.ts')).registerExport,
+  notes: async () => (await import('./notes.ts')).registerNotes,
   merge: async () => (await import('./merge.ts')).registerMerge,
   report: async () => (await import('./report.ts')).registerReport,
   support: async () => (await import('./support.ts')).registerSupport,
