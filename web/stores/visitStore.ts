@@ -12,9 +12,14 @@ import {
   type LogLine,
 } from '../../core/editing/lines/visitLog.ts';
 import { textOfLine } from '../../core/editing/lines/formatLine.ts';
-import { writeLine } from '../../core/editing/lines/writeLine.ts';
-import type { Edited } from '../../core/editing/labelledEdit.ts';
-import type { Result } from '../../core/issue.ts';
+import {
+  keepNote,
+  readEntry,
+  takeEntry,
+  type Entry,
+  type EntryChoice,
+} from '../../core/understanding/entry.ts';
+import { success, type Result } from '../../core/issue.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { today } from './clock.ts';
 import { useDrafts } from './drafts.ts';
@@ -79,15 +84,30 @@ export const useVisitStore = defineStore('visit', () => {
     author: store.about?.author || 'the analyst',
   });
 
-  /** What the line would write. */
-  function edited(): Edited<WrittenLine> {
+  /** A note that is being sorted. */
+  const sorting = computed(() => {
+    const note = correcting.value && findRecord(store.catalogue, correcting.value.record);
+    return note?.kind === 'note' ? note : null;
+  });
+
+  /** The line as it is understood. A line of the log is corrected in its own words. */
+  function read(): Entry {
     const line = correcting.value;
-    return line ? correctLine(context(), line, text.value) : writeLine(context(), text.value);
+    if (!line || sorting.value) return readEntry(context(), text.value);
+    const corrected = correctLine(context(), line, text.value);
+    return corrected.ok
+      ? { outcome: 'recorded', choices: [{ edit: corrected.value, words: [] }], issues: [] }
+      : { outcome: 'refused', choices: [], issues: corrected.issues };
   }
 
-  /** Records the line. What is refused stays in the field. */
-  function record(): Result<WrittenLine> {
-    const done = store.commit(edited());
+  /** Records the line by one of its readings, or keeps it as a note to be sorted. What cannot be kept stays in the field. */
+  function record(entry: Entry, choice: EntryChoice | null): Result<WrittenLine> {
+    const isCorrection = correcting.value !== null && !sorting.value;
+    const done = store.commit(
+      isCorrection && choice
+        ? success(choice.edit)
+        : takeEntry(context(), text.value, entry, choice, sorting.value?.id),
+    );
     if (!done.ok) return done;
     // A correction leaves the visit where it is.
     if (!correcting.value) turn.value = done.value.turn;
@@ -102,7 +122,8 @@ export const useVisitStore = defineStore('visit', () => {
     if (!correcting.value) before.value = text.value;
     const { record: id, part, name } = line;
     correcting.value = { record: id, name, ...(part && { part }) };
-    text.value = textOfLine(line);
+    const note = findRecord(store.catalogue, id);
+    text.value = note?.kind === 'note' ? note.text : textOfLine(line);
   }
 
   /** Leaves the line as it was. */
@@ -122,8 +143,11 @@ export const useVisitStore = defineStore('visit', () => {
     source,
     log,
     context,
-    edited,
+    sorting,
+    read,
     record,
+    /** The note means nothing that is recorded elsewhere. */
+    keepAsRemark: (id: RecordId) => store.commit(keepNote(context(), id)),
     correct,
     leave,
     remove: (line: LogLine) => store.commit(removeLine(store.catalogue, line)),

@@ -1,21 +1,22 @@
 <script setup lang="ts">
 /**
- * The one field of a visit: the beginning of a name, then what is said. It shows how a word goes on (Tab takes it), which names begin
- * so, how the line is understood and what is wrong with it, before it is recorded (Enter).
+ * The one field of a session of notes: a line as one writes notes. It shows how the line is understood before it is recorded (Enter): the part that each
+ * word plays, and the sentence that it will be told as. Where two readings are near each other a digit takes one; what is not understood is kept as a
+ * note to be sorted. Tab takes the word that is shown; the down arrow lists the names of facts that begin so.
  */
-import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue';
 import { wordIssue } from '../../../core/wording/issueText.ts';
-import { wordUnderstood } from '../../../core/wording/lineText.ts';
 import { completeName, splitLine, type LineName } from '../../../core/editing/lines/lineNames.ts';
 import { completeWord } from '../../../core/editing/lines/completeWord.ts';
-import { catalogueAfter } from '../../../core/editing/lines/pastedLines.ts';
 import { lineWord } from '../../../core/editing/lines/lineWords.ts';
-import { recordOf, recordsOf } from '../../../core/catalogue/catalogue.ts';
+import type { Entry } from '../../../core/understanding/entry.ts';
+import { recordOf } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
 import { nameOfLayer } from '../../../core/lineage/names.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useVisitStore } from '../../stores/visitStore.ts';
+import VisitReadings from './VisitReadings.vue';
 
 const emit = defineEmits<{ recorded: []; log: []; paste: [text: string] }>();
 
@@ -24,47 +25,34 @@ const visit = useVisitStore();
 const input = ref<HTMLTextAreaElement | null>(null);
 /** The name that is chosen with the arrows; none while one only types. */
 const chosen = ref(-1);
-const isShut = ref(false);
+/** The names of facts are listed. */
+const isListing = ref(false);
+/** The line was entered, and it is asked which reading is meant. */
+const asked = shallowRef<Entry | null>(null);
+const shown = ref<InstanceType<typeof VisitReadings> | null>(null);
+/** What became of the line before, where it was not recorded. */
+const kept = ref('');
 /** A line that was refused by Enter is told at once, one that is being typed only where it says something already. */
 const refused = ref('');
 
 const step = computed(() => (!visit.turn.subject ? 'about' : !visit.source ? 'from' : 'line'));
 const named = computed(() => (step.value === 'line' ? splitLine(visit.text) : null));
-const isNaming = computed(() => step.value === 'line' && (!named.value || !named.value.rest));
-/** Distributions that are called so: a line about one of them begins with its name. */
-const things = computed(() => {
-  const typed = visit.text.trim().toLowerCase();
-  if (!isNaming.value || isShut.value || typed.length < 2) return [];
-  return [...recordsOf(store.catalogue, 'distribution')]
-    .filter(({ name, aliases }) => [name, ...aliases].some((each) => each.toLowerCase().startsWith(typed)))
-    .slice(0, 3)
-    .map(({ id, name }): LineName => ({ id, label: name, about: 'a line about it' }));
-});
-const names = computed<LineName[]>(() => [
-  ...(isNaming.value && !isShut.value && visit.text.trim()
-    ? completeName(visit.text.replace(/:\s*$/, ''), 7 - things.value.length)
-    : []),
-  ...things.value,
-]);
+const names = computed<LineName[]>(() =>
+  step.value === 'line' && isListing.value ? completeName(visit.text.replace(/:\s*$/, ''), 8) : [],
+);
 const ghost = computed(() => completeWord(visit.context(), visit.text, 1)[0]);
-const edited = computed(() => (visit.text.trim() && !isNaming.value ? visit.edited() : null));
-const understood = computed(() => {
-  const edit = edited.value;
-  if (!edit?.ok) return null;
-  const after = catalogueAfter(store.catalogue, edit);
-  return wordUnderstood(after, edit.value.diff, edit.value.made.records.at(-1));
-});
+const entry = computed(() => (visit.text.trim() ? (asked.value ?? visit.read()) : null));
 const trouble = computed(() => {
   if (refused.value) return refused.value;
-  const edit = edited.value;
+  const read = entry.value;
   // A word that is not whole yet is not wrong yet.
-  return edit && !edit.ok && !ghost.value && named.value?.rest && !/[,;:(]\s*$/.test(visit.text)
-    ? edit.issues.map(wordIssue).join(' ')
+  return read?.outcome === 'refused' && !ghost.value && !/[,;:(]\s*$/.test(visit.text)
+    ? read.issues.map(wordIssue).join(' ')
     : '';
 });
 /** What the fact, or the word, is about: shown while nothing is said of it yet. */
 const help = computed(() => {
-  const name = chosen.value >= 0 ? names.value[chosen.value] : (names.value[0] ?? named.value?.name);
+  const name = chosen.value >= 0 ? names.value[chosen.value] : names.value[0];
   if (!name) return '';
   if (name.fact) {
     const { help: words, choices, unit, type } = name.fact;
@@ -90,9 +78,9 @@ const whose = computed(() =>
 const source = computed(() => (visit.source ? recordOf(store.catalogue, 'source', visit.source) : undefined));
 const day = computed(() => visit.turn.day ?? source.value?.date ?? source.value?.read);
 const PLACEHOLDERS = {
-  about: 'What do you look at? Corvane 4, Main',
+  about: 'What do you look at? A release, and its edition behind a comma',
   from: 'How do you look at it? installed, virtual, 5 GiB, 3 cores, index same day',
-  line: 'The beginning of a name, then what you see: kernel 6.11.3',
+  line: 'What you see or read, in your own words',
 } as const;
 const label = computed(() =>
   visit.correcting
@@ -105,7 +93,9 @@ watch(
   () => {
     refused.value = '';
     chosen.value = -1;
-    isShut.value = false;
+    isListing.value = false;
+    asked.value = null;
+    if (visit.text) kept.value = '';
     void nextTick(fit);
   },
 );
@@ -118,7 +108,7 @@ function fit(): void {
 const below = ref<HTMLElement | null>(null);
 /** The names and what is said below the field stay in sight. */
 watch(
-  () => [names.value.length, trouble.value, understood.value?.text],
+  () => [names.value.length, trouble.value, entry.value?.choices.length],
   () => void nextTick(() => below.value?.scrollIntoView({ block: 'nearest' })),
 );
 onMounted(() => {
@@ -134,7 +124,6 @@ function onTab(event: KeyboardEvent): void {
   const listed = chosen.value >= 0 ? names.value[chosen.value] : undefined;
   if (listed) takeName(listed);
   else if (ghost.value) visit.text = ghost.value.text;
-  else if (names.value[0] && !named.value) takeName(names.value[0]);
   else return;
   event.preventDefault();
 }
@@ -143,10 +132,30 @@ function record(): void {
     takeName(names.value[chosen.value]);
     return;
   }
-  if (!visit.text.trim()) return;
-  const done = visit.record();
-  if (done.ok) emit('recorded');
-  else refused.value = done.issues.map(wordIssue).join(' ');
+  const read = entry.value;
+  if (!read) return;
+  if (read.outcome === 'ask') {
+    asked.value = read;
+    void nextTick(() => shown.value?.focus());
+  } else take(read.choices[0] ?? null);
+}
+/** Takes a reading; none keeps the line as a note to be sorted. */
+function take(choice: Entry['choices'][number] | null): void {
+  const read = entry.value;
+  if (!read) return;
+  const done = visit.record(read, choice);
+  if (!done.ok) {
+    refused.value = done.issues.map(wordIssue).join(' ');
+    return;
+  }
+  asked.value = null;
+  kept.value = choice || read.outcome === 'turn' ? '' : 'Kept as a note to be sorted.';
+  emit('recorded');
+  input.value?.focus();
+}
+function leaveAsked(): void {
+  asked.value = null;
+  input.value?.focus();
 }
 function onKey(event: KeyboardEvent): void {
   if (event.isComposing) return;
@@ -155,9 +164,10 @@ function onKey(event: KeyboardEvent): void {
   else if (event.key === 'Enter' && !event.shiftKey) {
     event.preventDefault();
     record();
-  } else if (event.key === 'ArrowDown' && last >= 0) {
+  } else if (event.key === 'ArrowDown' && step.value === 'line' && visit.text.trim()) {
     event.preventDefault();
-    chosen.value = Math.min(chosen.value + 1, last);
+    if (!isListing.value) isListing.value = true;
+    else if (last >= 0) chosen.value = Math.min(chosen.value + 1, last);
   } else if (event.key === 'ArrowUp' && chosen.value >= 0) {
     event.preventDefault();
     chosen.value--;
@@ -166,7 +176,7 @@ function onKey(event: KeyboardEvent): void {
     emit('log');
   } else if (event.key === 'Escape') {
     event.preventDefault();
-    isShut.value = true;
+    isListing.value = false;
     chosen.value = -1;
   }
 }
@@ -182,6 +192,13 @@ function onPaste(event: ClipboardEvent): void {
       .filter(Boolean);
     visit.text = `${visit.text.trimEnd()} ${elements.join('; ')}`;
   } else emit('paste', pasted);
+}
+function keepRemark(): void {
+  const note = visit.sorting;
+  if (!note) return;
+  visit.leave();
+  const done = visit.keepAsRemark(note.id);
+  if (!done.ok) refused.value = done.issues.map(wordIssue).join(' ');
 }
 defineExpose({ focus: () => input.value?.focus() });
 </script>
@@ -238,18 +255,30 @@ defineExpose({ focus: () => input.value?.focus() });
     </ul>
     <div ref="below" class="below small">
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-      <p v-else-if="understood?.text" id="visit-understood" role="status">
-        <span class="soft">Enter records </span>{{ understood.text }}
-        <span v-for="remark in understood.remarks" :key="remark" class="remark-word"> {{ remark }}</span>
+      <VisitReadings
+        v-else-if="entry"
+        ref="shown"
+        :entry="entry"
+        :text="visit.text"
+        :is-asked="asked !== null"
+        @take="take"
+        @leave="leaveAsked"
+      />
+      <p v-if="names.length && help" id="visit-help" class="soft">{{ help }}</p>
+      <p v-if="visit.correcting && !visit.sorting" class="soft">
+        Enter replaces what was recorded.
+        <button type="button" class="accent-link" @click="visit.leave">Keep as is</button>
       </p>
-      <p v-if="help && !understood?.text && !trouble" id="visit-help" class="soft">{{ help }}</p>
-      <p v-if="visit.correcting" class="soft">
-        Enter puts it in place of what was said.
-        <button type="button" class="accent-link" @click="visit.leave">Leave it as it was</button>
+      <p v-else-if="visit.sorting" class="soft">
+        Say it in other words; the note keeps its own.
+        <button type="button" class="accent-link" @click="keepRemark">Keep as a remark</button>
+        · <button type="button" class="accent-link" @click="visit.leave">Cancel</button>
       </p>
-      <p v-else-if="step === 'line' && !visit.text" class="soft">
-        Enter records · Tab takes what is shown · behind the value: @ conditions, because …, # remark, [page],
-        ? not sure · another name before a colon means that one
+      <p v-else-if="step === 'line' && !visit.text" class="soft" role="status">
+        {{
+          kept ||
+          'Write as you would for yourself: one thing a line, or several. Enter records, Tab completes a word, ↓ lists facts.'
+        }}
       </p>
     </div>
   </div>
@@ -356,11 +385,7 @@ textarea::placeholder {
   margin: 1px 0;
 }
 .names + .below {
-  visibility: visible;
   /* As high as the list of names, which lies over it. */
-  padding-top: 208px;
-}
-.remark-word {
-  color: rgb(var(--v-theme-accent-ink));
+  padding-top: 232px;
 }
 </style>
