@@ -26,7 +26,7 @@ const SHOTS: readonly Shot[] = [
     name: 'visit',
     address: '/visit?of=release:bramblecote-3&source=source:live-session-bramblecote-3',
     act: async (page) => {
-      await page.locator('#visit-line').pressSequentially('mem 590 MB @ 9 min, term');
+      await page.locator('#visit-line').pressSequentially('i think the kernel is 6.12.4, panel at the top');
       await page.waitForTimeout(400);
     },
   },
