@@ -6,7 +6,6 @@ import type { Conditions } from '../catalogue/conditions.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
-import type { RecordId } from '../catalogue/recordId.ts';
 import { isNegation, weightOfToken, type Line, type Shared } from './line.ts';
 import type { Around, Interpretation, Meaning, Part } from './meaning.ts';
 import type { Mention } from './mentions.ts';
@@ -259,6 +258,16 @@ export class Clause {
 
 const isEdge = ({ kind, text }: Token) => kind === 'sign' && !/^[)\]"”+%#]$/.test(text);
 
+/** Reads a stretch as one kind of meaning; null where it is none. */
+export type ClauseReader = (clause: Clause) => Interpretation | null;
+
+/** What words that are only kept weigh: less than words that are understood. */
+export const KEPT = 0.45;
+
+/** All of a stretch as one part of what it says. */
+export const whole = (clause: Clause, part: Part = 'value') =>
+  new Map<number, Part>(clause.indexes().map((at) => [at, part]));
+
 /** The numbers from one to before another. */
 export const range = (from: number, to: number): number[] =>
   Array.from({ length: Math.max(0, to - from) }, (_each, i) => from + i);
@@ -273,6 +282,3 @@ export function baseValueOf({ catalogue, looked, day }: Scene, fact: FactKey): F
   if (chain.length < 2) return undefined;
   return belowOf(layerTable(catalogue, chain, [fact]).rows[0]).value;
 }
-
-/** The record of a mention as whom something is said of. */
-export const aboutOf = ({ id }: { readonly id: RecordId }): { readonly id: RecordId } => ({ id });

@@ -1,5 +1,5 @@
 /** What a line names of the catalogue: projects, their releases and editions, by name, by another name, or by the version alone. */
-import { recordOf, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
+import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { basesOf } from '../lineage/bases.ts';
 import { distributionOf, editionsOf, releasesOf } from '../lineage/releases.ts';
@@ -162,7 +162,3 @@ function withVersion(
     };
   return { ...mention, role };
 }
-
-/** True for the record of a mention where that is a release. */
-export const isReleaseOf = (catalogue: Catalogue, { id }: Pick<Mention, 'id'>) =>
-  recordOf(catalogue, 'release', id) !== undefined;

@@ -1,11 +1,10 @@
 /** A clause read as part of a judgement: what speaks for it and against it, whom it suits, a score, a place, what to try instead. */
-import { type Clause } from './clause.ts';
+import { KEPT, whole, type Clause, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf } from './cues.ts';
-import type { AssessmentMeaning, Interpretation, Meaning, Part, Point } from './meaning.ts';
+import type { AssessmentMeaning, Meaning, Point } from './meaning.ts';
 import { longestAt, phrasesOf } from './phrases.ts';
 import { readScore, readRank, readAlternative, readOnPoint } from './readScore.ts';
 
-export type ClauseReader = (clause: Clause) => Interpretation | null;
 type Points = AssessmentMeaning['points'];
 
 const GOOD = phrasesOf(`
@@ -29,10 +28,6 @@ const MATTERS = cuesOf(
 );
 const DETAIL = cuesOf('detail|minor|small_thing|nitpick|nit|trifle|cosmetic');
 
-export const whole = (clause: Clause, part: Part = 'value') =>
-  new Map<number, Part>(clause.indexes().map((at) => [at, part]));
-/** What words that are only kept weigh: less than words that are understood. */
-export const KEPT = 0.45;
 export const assessment = (points: Points, clause: Clause): Meaning => ({
   kind: 'assessment',
   points,

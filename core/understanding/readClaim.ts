@@ -1,12 +1,11 @@
 /** A clause read as what somebody claims, with the verdict that stands behind it. */
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Claim } from '../catalogue/claim.ts';
-import { type Clause } from './clause.ts';
+import { KEPT, whole, type Clause, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf, type Cue } from './cues.ts';
 import type { Meaning } from './meaning.ts';
 import { isNegation } from './line.ts';
 import { longestAt, phrasesOf } from './phrases.ts';
-import { type ClauseReader, whole, KEPT } from './readTold.ts';
 
 const CLAIM_START = phrasesOf(`
 [it|they|site|the|project|website|page|readme|handbook|vendor|makers|developers] [site|project|page|makers|team|people|website] says|say|claims|claim|promises|promise|boasts|boast|advertises|advertise|state|states|insists|insist|maintains [that] [it] [is|to] [be], advertised as, supposed to [be], supposedly, said to [be], claimed to [be], according to, allegedly, marketed as, touted as, billed as, sold as, bills itself [as], calls itself, describes itself as, call it, promised [to] [be], claims to [be], claim to [be], prides itself on

@@ -1,10 +1,9 @@
 /** A clause read as something that goes wrong: how often, on which machine, why, and whether the base has it too. */
 import { findFactKey } from '../catalogue/factSheet.ts';
-import { range, type Clause } from './clause.ts';
+import { KEPT, range, whole, type Clause, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf } from './cues.ts';
 import type { Meaning } from './meaning.ts';
 import { longestAt, phrasesOf } from './phrases.ts';
-import { type ClauseReader, whole, KEPT } from './readTold.ts';
 
 const FAULTS = cuesOf(
   `

@@ -3,13 +3,11 @@ import { recordOf } from '../catalogue/catalogue.ts';
 import type { Edition } from '../catalogue/edition.ts';
 import type { Relation } from '../catalogue/relations.ts';
 import { soundsAlike } from '../sameness/sound.ts';
-import { range, rangeOf, type Clause } from './clause.ts';
+import { range, rangeOf, type Clause, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf, type Cue } from './cues.ts';
 import type { About, Interpretation, Meaning, Part } from './meaning.ts';
 import type { Mention } from './mentions.ts';
 import { namesIn } from './names.ts';
-
-type ClauseReader = (clause: Clause) => Interpretation | null;
 
 const RELATION_CUES: readonly (readonly [Relation, readonly Cue[]])[] = [
   [

@@ -1,9 +1,9 @@
 /** A clause read as a score, a place in a ranking, a comparison on one point, or what to try instead. */
-import { range, type Clause } from './clause.ts';
+import { KEPT, range, whole, type Clause, type ClauseReader } from './clause.ts';
 import { amountAt } from './amounts.ts';
 import { bestCue, cuesOf } from './cues.ts';
 import type { Part } from './meaning.ts';
-import { type ClauseReader, whole, KEPT, assessment } from './readAssessment.ts';
+import { assessment } from './readAssessment.ts';
 
 /** `i'd give it 7 out of 10`, `between 6 and 7 of ten`, `looks 9/10, docs 4/10`. */
 export const readScore: ClauseReader = (clause) => {

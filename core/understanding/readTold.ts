@@ -1,16 +1,9 @@
 /** A clause read as something that is told in words: a fault, a plan, an event, a question, a claim, steps, a change. */
 import { findFactKey } from '../catalogue/factSheet.ts';
-import { range, rangeOf, type Clause } from './clause.ts';
+import { KEPT, range, rangeOf, whole, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf } from './cues.ts';
-import type { Interpretation, Meaning, Part } from './meaning.ts';
+import type { Meaning, Part } from './meaning.ts';
 import { lengthAt, longestAt, phrasesOf } from './phrases.ts';
-
-export type ClauseReader = (clause: Clause) => Interpretation | null;
-
-export const whole = (clause: Clause, part: Part = 'value') =>
-  new Map<number, Part>(clause.indexes().map((at) => [at, part]));
-/** What words that are only kept weigh: less than words that are understood. */
-export const KEPT = 0.45;
 
 /** `it's dunmarrow's guide in new colours`, `their guide comes from dunmarrow`: whose it is. */
 export const readGuideOwner: ClauseReader = (clause) => {

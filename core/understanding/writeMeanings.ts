@@ -4,7 +4,6 @@ import { recordOf } from '../catalogue/catalogue.ts';
 import { createClaim } from '../catalogue/claim.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { createEvent } from '../catalogue/event.ts';
-
 import { elementsOfValue } from '../catalogue/factValue.ts';
 import { createFault } from '../catalogue/fault.ts';
 import { createPlan } from '../catalogue/plan.ts';
@@ -15,9 +14,8 @@ import type { Reading } from '../catalogue/reading.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { RELATIONS } from '../catalogue/relations.ts';
 import { writeChange } from '../editing/changes.ts';
-import { readingSaid, writeFact, type Saying } from '../editing/facts.ts';
+import { readingSaid, removeSaid, writeFact, type Saying } from '../editing/facts.ts';
 import { addLink, rivalsOf } from '../editing/links.ts';
-import { removeSaid } from '../editing/facts.ts';
 import type { LineDesk } from '../editing/lines/lineDesk.ts';
 import { basesOf } from '../lineage/bases.ts';
 import { distributionOf } from '../lineage/releases.ts';
