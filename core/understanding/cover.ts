@@ -241,7 +241,7 @@ function joined(state: State, clause: Clause, read: Interpretation, cost: number
   }));
   return {
     cover: {
-      meanings: [...state.cover.meanings, ...meanings],
+      meanings: withJoined(state.cover.meanings, meanings),
       parts: new Map([...state.cover.parts, ...read.parts]),
       score: state.cover.score + valueOf(read) - cost - SEGMENT_COST,
       loss: state.cover.loss + read.loss,
@@ -251,8 +251,54 @@ function joined(state: State, clause: Clause, read: Interpretation, cost: number
   };
 }
 
+/** What is told in words of one fact, in one clause and the next, is told of it once. */
+function withJoined(before: readonly Meaning[], next: readonly Meaning[]): Meaning[] {
+  const last = before.at(-1);
+  const [first, ...rest] = next;
+  const isText = (each: Meaning | undefined) =>
+    each?.kind === 'fact' &&
+    each.fact.type === 'text' &&
+    each.state === 'set' &&
+    each.text !== undefined &&
+    !cuedFact(each.fact.key)?.isName;
+  if (
+    last?.kind === 'fact' &&
+    first?.kind === 'fact' &&
+    last.fact === first.fact &&
+    isText(last) &&
+    isText(first) &&
+    !last.about &&
+    !first.about
+  )
+    return [...before.slice(0, -1), { ...last, ...first, text: `${last.text}, ${first.text}` }, ...rest];
+  return [...before, ...next];
+}
+
+/** `…, five times of five`: how often what was said before goes wrong. */
+function withCount(clause: Clause, meaning: Meaning): Meaning | null {
+  if (meaning.kind !== 'fault' || meaning.times) return null;
+  const count = clause.line.counts.find(({ from, to }) => from >= clause.from && to <= clause.to);
+  const left =
+    count && clause.indexes().filter((at) => (at < count.from || at >= count.to) && clause.weightOf(at) > 0);
+  return count && left!.length <= 1
+    ? { ...meaning, times: { n: count.n, ...(count.of && { of: count.of }) } }
+    : null;
+}
+
 /** A clause that says only what stands around another: conditions, doubt; or that is kept as a remark on it. */
 function attached({ cover, last, pending }: State, clause: Clause): State | null {
+  const counted = cover.meanings.length > 0 ? withCount(clause, cover.meanings.at(-1)!) : null;
+  if (counted)
+    return {
+      cover: {
+        ...cover,
+        meanings: [...cover.meanings.slice(0, -1), counted],
+        parts: new Map([...cover.parts, ...clause.indexes().map((at) => [at, 'value'] as const)]),
+        score: cover.score + 1.2,
+      },
+      last,
+      pending,
+    };
   const shared = clause.shared.filter(
     ({ role }) => role === 'conditions' || role === 'doubt' || role === 'purpose' || role === 'unchanged',
   );

@@ -15,6 +15,7 @@ import {
   UNCHECKED,
   UNKNOWN,
 } from './lexicon/common.ts';
+import { ASIDES, LEADS } from './lexicon/asides.ts';
 import { mentionsOf, type Mention } from './mentions.ts';
 import { longestAt, phrasesOf, type Phrase } from './phrases.ts';
 import type { Scene } from './scene.ts';
@@ -70,7 +71,7 @@ const SHARES: readonly (readonly [ShareRole, readonly Phrase[]])[] = [
 
 /** Reads a line as far as its words alone tell. */
 export function readLine(scene: Scene, text: string): Line {
-  const tokens = withKnown(scene, withoutMistake(tokensOf(text)));
+  const tokens = withKnown(scene, withAnswer(withoutAsides(withoutMistake(tokensOf(text)))));
   const mentions = mentionsOf(scene.catalogue, scene.looked, tokens);
   const reason = reasonOf(tokens);
   const shared = sharedOf(tokens, reason?.from ?? tokens.length);
@@ -94,7 +95,7 @@ export function readLine(scene: Scene, text: string): Line {
 }
 
 const MISTAKEN = phrasesOf(
-  `hang on, no wait, no sorry, sorry, no nonsense, nonsense, oops, err no, or rather, make that, scratch that, no , i mean, i mean, correction, wait no, hang on, no it is, sorry i mean`,
+  `[no] hang on, no wait, no sorry, sorry, no nonsense, nonsense, oops, err no, or rather, make that, scratch that, no , i mean, i mean, correction, wait no, hang on, no it is, sorry i mean`,
 );
 
 /** `takes 600, sorry, 690 MiB`: what was said by mistake, and that it was, is not read. */
@@ -115,6 +116,46 @@ function withoutMistake(tokens: readonly Token[]): readonly Token[] {
   }
   return tokens;
 }
+
+const isPause = ({ low }: Token) => /^[,;.!…–—()]$/.test(low);
+
+/** What is said by the way says nothing of what is looked at: it is not read, where something else is left. */
+function withoutAsides(tokens: readonly Token[]): readonly Token[] {
+  const kept: Token[] = [];
+  for (let at = 0; at < tokens.length;) {
+    const isStart = kept.length === 0 || isPause(kept.at(-1)!) || tokens[at - 1]?.low === '-';
+    const begins = isStart && tokens[at].quote === 0 ? at : -1;
+    const aside = begins < 0 ? 0 : longestAt(tokens, at, ASIDES);
+    const end = at + aside;
+    const isWhole = aside > 0 && (end >= tokens.length || isPause(tokens[end]) || tokens[end].low === ':');
+    const lead = begins < 0 ? 0 : longestAt(tokens, at, LEADS);
+    if (isWhole) at = Math.min(end + 1, tokens.length);
+    else if (lead > 0 && at + lead < tokens.length) at += lead;
+    else kept.push(tokens[at++]);
+  }
+  while (kept.length > 0 && /^[,;–—-]$/.test(kept.at(-1)!.low)) kept.pop();
+  return kept.some(({ kind }) => kind !== 'sign') ? kept : tokens;
+}
+
+/** `swap? none`: what is asked and answered at once is told, as behind a colon. */
+function withAnswer(tokens: readonly Token[]): readonly Token[] {
+  return tokens.map((token, at) => {
+    const isAnswered =
+      token.text === '?' && at > 0 && tokens.slice(at + 1).some(({ kind }) => kind !== 'sign');
+    return isAnswered && !isInterrogative(tokens, at) ? { ...token, low: ':', text: ':' } : token;
+  });
+}
+
+/** True where the words before a question mark are a question with its verb in front. */
+function isInterrogative(tokens: readonly Token[], end: number): boolean {
+  let from = end;
+  while (from > 0 && !/^[.;:!]$/.test(tokens[from - 1].low)) from -= 1;
+  return INTERROGATIVE.test(tokens[from]?.low ?? '');
+}
+
+/** Words that a question begins with. */
+export const INTERROGATIVE =
+  /^(what|why|who|how|when|where|which|whose|does|do|did|is|are|was|were|can|could|will|would|should|has|have|any|am)$/;
 
 /** The name of a known guide or installer speaks of it as that word would. */
 function withKnown(scene: Scene, tokens: readonly Token[]): readonly Token[] {

@@ -3,6 +3,7 @@ import { KEPT, whole, type Clause, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf } from './cues.ts';
 import type { AssessmentMeaning, Meaning, Point } from './meaning.ts';
 import { longestAt, phrasesOf } from './phrases.ts';
+import { readOpinion } from './readOpinion.ts';
 import { readScore, readRank, readAlternative, readOnPoint } from './readScore.ts';
 
 type Points = AssessmentMeaning['points'];
@@ -99,7 +100,10 @@ export const readPoints: ClauseReader = (clause) => {
     );
   }
   const { weight, from } = weightIn(clause);
-  if (weight === 3)
+  const isOfSomething = clause
+    .indexes()
+    .some((at) => at < from && clause.tokens[at].isNoun && clause.weightOf(at) > 0);
+  if (weight === 3 && isOfSomething)
     return clause.interpretation(
       [assessment({ weaknesses: [{ text: clause.text(clause.from, from), weight }] }, clause)],
       whole(clause),
@@ -171,18 +175,26 @@ export const readMust: ClauseReader = (clause) => {
 /** When to look again, days of use, what binds the author, a changed mind. */
 export const readAboutJudging: ClauseReader = (clause) => {
   const tokens = clause.tokens;
-  const again = longestAt(
+  // `let me come back to it`: who looks again stands before it.
+  const lead = longestAt(
     tokens,
     clause.from,
+    phrasesOf('let me, i|we will|would|want|should|shall|must|plan|hope [to], to, worth'),
+  );
+  const again = longestAt(
+    tokens,
+    clause.from + lead,
     phrasesOf(
-      'look|check|come|test|try again|back, revisit, recheck, re-test, have another look, no verdict|judgement|opinion, second look, follow up, another look, look at it again, hold off judgement|judging until',
+      'look|check|come|test|try again|back [to] [it|this] [again], revisit [it|this], return to it|this, recheck, re-test, have another look, no verdict|judgement|opinion, second look, follow up, another look, look at it again, hold off judgement|judging until',
     ),
   );
   if (again > 0) {
     const date = clause.line.dates.find(({ from, to }) => from >= clause.from && to <= clause.to);
     const text =
       clause
-        .text(date ? date.to : clause.from + again)
+        .text(
+          date ? (clause.text(date.to) ? date.to : clause.from + lead + again) : clause.from + lead + again,
+        )
         .replace(/^(once|when|in|after|,|at|before) ?/i, (lead) => (/^(in|,|at)/i.test(lead) ? '' : lead))
         .replace(/^once /, '') || clause.text();
     return clause.interpretation(
@@ -253,6 +265,7 @@ export const readAboutJudging: ClauseReader = (clause) => {
 
 /** Readers of a judgement. */
 export const ASSESSMENT_READERS: readonly ClauseReader[] = [
+  readOpinion,
   readPoints,
   readSuits,
   readScore,

@@ -158,7 +158,7 @@ function readDropped(clause: Clause, { cued, tokens, weight }: Named): Interpret
   const gone = clause
     .indexes()
     .filter((at) =>
-      /^(gone|dropped|removed|dropped|cut|longer|more|anymore|thrown|disappeared|retired|discontinued|axed|missing)$/.test(
+      /^(gone|dropped|removed|cut|longer|more|anymore|thrown|disappeared|vanished|retired|discontinued|axed|missing|withdrawn|scrapped|abolished|ended|rest|buried|history|kicked|binned|abandoned|deleted)$/.test(
         clause.low(at),
       ),
     );
@@ -181,9 +181,16 @@ function readDropped(clause: Clause, { cued, tokens, weight }: Named): Interpret
         !/^(not|no|out|old|any|away)$/.test(clause.low(at)) &&
         !clause.taken('conditions', 'doubt').has(at),
     );
-  if (words.length === 0 || words.length > 4) return null;
-  const before = clause.text(words[0], words.at(-1)! + 1).replace(/['’]s$/, '');
-  const hasNoun = tokens.some((at) => isNoun(at)) || cued.fact.key === 'defaults.services';
+  // `the lite edition, which 23 still had, was laid to rest`: what is gone stands before the first comma.
+  const comma = words.findIndex(
+    (at, i) => i > 0 && range(words[i - 1], at).some((each) => clause.low(each) === ','),
+  );
+  const named = comma < 0 ? words : words.slice(0, comma);
+  if (named.length === 0 || named.length > 4) return null;
+  const before = clause.text(named[0], named.at(-1)! + 1).replace(/['’]s$/, '');
+  // What is named by words that speak of the list themselves needs no other: `32-bit is no more`, `print server dropped`.
+  const isSpoken = named.every((at) => tokens.includes(at) || cued.spoken.has(clause.tokens[at].stem));
+  const hasNoun = tokens.some((at) => isNoun(at)) || isSpoken || cued.fact.key === 'defaults.services';
   if (!hasNoun || /[,;:]/.test(before)) return null;
   const meaning: ChangeMeaning = { kind: 'change', fact: cued.fact, does: 'drops', before };
   const used = new Map<number, Part>(

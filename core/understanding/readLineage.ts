@@ -312,8 +312,13 @@ function codeName(clause: Clause): { readonly name: string; readonly tokens: rea
 
 const STANDINGS: readonly (readonly [Edition['standing'], readonly Cue[]])[] = [
   ['minimal', cuesOf('minimal|bare-bones|stripped-down|barebones|smallest one|edition|is|variant|the')],
-  ['community', cuesOf('community edition|spin|flavour|variant|one|made')],
-  ['official', cuesOf('official edition|spin|flavour|variant|one')],
+  [
+    'community',
+    cuesOf(
+      'community|volunteers edition|spin|flavour|variant|one|made|done|maintained|kept|run|looked|built|by|cared; unofficial|inofficial|semi-official; official not|no',
+    ),
+  ],
+  ['official', cuesOf('official edition|spin|flavour|variant|one|it|is !not|no')],
 ];
 
 /** `minnow's the minimal one`. */
@@ -330,7 +335,7 @@ export const readEdition: ClauseReader = (clause) => {
     return clause.interpretation(
       [{ kind: 'edition', name: clause.text(own.from, own.to).replace(/'s$/, ''), standing }],
       used,
-      cue.weight,
+      cue.weight + 0.9,
     );
   }
   return null;

@@ -15,10 +15,18 @@ export const readScore: ClauseReader = (clause) => {
     const share = /^(\d+(?:\.\d+)?)\/10$/.exec(clause.low(at));
     const amount = share ? null : amountAt(clause.tokens, at);
     const end = share ? at + 1 : amount ? outOfTen(clause, amount.to) : 0;
+    // Behind one score out of ten the next needs no “of ten”.
+    const isBare =
+      !share &&
+      amount?.unit === undefined &&
+      amount !== null &&
+      (total !== undefined || criteria.length > 0) &&
+      amount.value <= 10 &&
+      at > from;
     const split =
       !share && amount && clause.low(amount.to) === '/' && clause.low(amount.to + 1) === '10'
         ? amount.to + 2
-        : end;
+        : end || (isBare ? amount.to : 0);
     if (!split) continue;
     const [least, most] = share
       ? [Number(share[1]), Number(share[1])]
@@ -27,9 +35,14 @@ export const readScore: ClauseReader = (clause) => {
     const name = clause
       .text(from, at)
       .replace(/^(and|,|;|for|the|overall|its) ?/i, '')
-      .replace(/[:,]$/, '');
+      .replace(/[:,]$/, '')
+      .replace(
+        / (gets|deserves|earns|scores|is worth|merits|has|receives|merely|only|just|barely|a|an)(?= |$)/gi,
+        '',
+      )
+      .trim();
     const isTotal =
-      /^$|\b(give|overall|all|total|score|verdict|rating|would|between|somewhere|rate|sum|mark|it|lands|gets|deserves)\b/i.test(
+      /^$|^(deserves|gets|earns|scores)$|\b(give|overall|all|total|score|verdict|rating|would|between|somewhere|rate|sum|mark|it|lands)\b/i.test(
         name,
       );
     if (isTotal) total = { said: clause.text(at, split), least, most };
@@ -67,13 +80,18 @@ export const readRank: ClauseReader = (clause) => {
   const at = clause
     .indexes()
     .find((each) => ORDINALS.includes(clause.low(each)) || /^\d+(st|nd|rd|th)$/.test(clause.low(each)));
-  if (at === undefined || !/^(of|out|among|in|best|place)$/.test(clause.low(at + 1))) return null;
+  const amongAt = clause.indexes().find((each) => /^(among|of|out)$/.test(clause.low(each)));
+  const isAmong = at !== undefined && amongAt !== undefined && amongAt < at;
+  if (at === undefined || (!isAmong && !/^(of|out|among|in|best|place)$/.test(clause.low(at + 1))))
+    return null;
   const place = ORDINALS.indexOf(clause.low(at)) + 1 || Number.parseInt(clause.low(at), 10);
-  const amount = clause.line.amounts.find(({ from }) => from > at && from < clause.to);
+  const amount = clause.line.amounts.find(
+    ({ from }) => from > (isAmong ? amongAt : at) && from < clause.to && from !== at,
+  );
   if (!amount || !amount.isExact || amount.unit || amount.value < place) return null;
   const among = clause
-    .text(amount.to, clause.to)
-    .replace(/ (i have|i've|that|we|i) .*$/, '')
+    .text(amount.to, isAmong ? at : clause.to)
+    .replace(/ (which|i have|i've|that|we|i)\b.*$/i, '')
     .replace(/ i['’]?ve .*/, '');
   if (!among) return null;
   return clause.interpretation(
@@ -131,62 +149,99 @@ export const readAlternative: ClauseReader = (clause) => {
 };
 
 const COMPARE =
-  /^(better|worse|best|worst|faster|slower|nicer|stronger|weaker|ahead|behind|quicker|cleaner|superior|inferior|equal|even|lighter|heavier|clearer)$/;
+  /^(better|worse|best|worst|ahead|behind|superior|inferior|equal|even|level|alike|less|more|fewer|\w{3,}(?:er|ier))$/;
+const NO_COMPARE =
+  /^(other|either|rather|whether|never|ever|over|under|after|later|another|together|however|newer|older|number|user|users|printer|driver|server|browser|player|manager|installer|folder|computer|paper|letter|order|further|former|outer|inner|upper|lower|per|helper|greeter|viewer|loader|mirror|twitter|matter|remember|consider)$/;
+const isComparing = (low: string) => COMPARE.test(low) && !NO_COMPARE.test(low);
 
-/** `kettlewick is the better one on packages`, `best guide of any i've tried`. */
+/** Of whom the other one is better: said the other way round. */
+const TURNED: Readonly<Record<string, string>> = {
+  better: 'worse',
+  worse: 'better',
+  faster: 'slower',
+  slower: 'faster',
+  best: 'worse',
+  ahead: 'behind',
+  behind: 'ahead',
+  superior: 'inferior',
+  inferior: 'superior',
+  more: 'less',
+  less: 'more',
+};
+/** What a word compares where no point is named: `looks nicer`, `is faster`. */
+const POINT_OF: readonly (readonly [RegExp, string])[] = [
+  [/^(faster|slower|quicker|brisker|snappier|zippier)$/, 'speed'],
+  [/^(nicer|prettier|uglier|smarter|handsomer)$/, 'looks'],
+  [/^(lighter|heavier|leaner)$/, 'weight'],
+];
+
+/** `kettlewick is the better one on packages`, `best guide of any i've tried`, `less memory than X, yet even on speed`. */
 export const readOnPoint: ClauseReader = (clause) => {
   if (!clause.scene.isAssessing) return null;
-  const at = clause.indexes().find((each) => COMPARE.test(clause.low(each)));
-  if (at === undefined) return null;
-  const word = clause.low(at);
   const others = clause.mentions.filter(({ role }) => role === 'other' || role === 'base' || role === 'own');
-  if (/^(best|worst)$/.test(word) && others.length === 0) {
-    let to = at + 1;
-    while (to < clause.to && !/^(of|in|i|so|among|that|ever|by|anywhere|on)$/.test(clause.low(to))) to += 1;
-    const point = clause.text(at + 1, to);
-    return point
-      ? clause.interpretation(
-          [assessment({ onPoint: [{ point, word, against: [] }] }, clause)],
-          whole(clause),
-          1.1,
-          KEPT,
-        )
-      : null;
-  }
-  if (others.length === 0) return null;
-  const on = clause
-    .indexes()
-    .find(
-      (each) =>
-        each !== at &&
-        /^(on|in|at|for|with|as|when)$/.test(clause.low(each)) &&
-        !clause.mentions.some(({ from }) => from === each + 1),
-    );
-  const isTheirs = others[0].from < at;
-  const point =
-    on !== undefined
-      ? clause.text(on + 1, clause.to).replace(/ than .*$/, '')
-      : clause
-          .text(clause.from, at)
-          .replace(/^(the|its) /i, '')
-          .replace(/ (is|are|was)$/, '');
-  if (!point || clause.mentions.some(({ from, to }) => clause.text(from, to) === point)) return null;
-  const turned: Readonly<Record<string, string>> = {
-    better: 'worse',
-    worse: 'better',
-    faster: 'slower',
-    slower: 'faster',
-    best: 'worse',
-    ahead: 'behind',
-    behind: 'ahead',
-    superior: 'inferior',
-    inferior: 'superior',
-  };
+  const cuts = clause.indexes().filter((at) => /^(,|;|yet|but|while|whereas)$/.test(clause.low(at)));
+  const segments = [clause.from - 1, ...cuts].map((at, i) => ({ from: at + 1, to: cuts[i] ?? clause.to }));
   const against = others.map(({ from, to }) => clause.text(from, to));
+  const points = segments
+    .filter(({ from, to }) => to > from)
+    .map(({ from, to }) => onPoint(clause, from, to, others[0]));
+  if (points.length === 0 || points.some((each) => each === null)) return null;
+  const isBest = points.length === 1 && /^(best|worst)$/.test(points[0]!.word) && others.length === 0;
+  if (others.length === 0 && !isBest) return null;
   return clause.interpretation(
-    [assessment({ onPoint: [{ point, word: isTheirs ? (turned[word] ?? word) : word, against }] }, clause)],
+    [assessment({ onPoint: points.map((each) => ({ ...each!, against })) }, clause)],
     whole(clause),
-    1.2,
+    1.2 + 0.6 * (points.length - 1),
     KEPT,
   );
 };
+
+/** One comparison: on what, and how. */
+function onPoint(
+  clause: Clause,
+  first: number,
+  last: number,
+  other: Clause['mentions'][number] | undefined,
+): { readonly point: string; readonly word: string } | null {
+  const at = range(first, last).find((each) => isComparing(clause.low(each)));
+  if (at === undefined) return null;
+  const said = clause.low(at);
+  const isTheirs = other !== undefined && other.from >= first && other.from < at;
+  const word = isTheirs ? (TURNED[said] ?? said) : said;
+  if (/^(best|worst)$/.test(said) && !other) {
+    let to = at + 1;
+    while (to < last && !/^(of|in|i|so|among|that|ever|by|anywhere|on)$/.test(clause.low(to))) to += 1;
+    const point = clause.text(at + 1, to);
+    return point ? { point, word } : null;
+  }
+  if (/^(less|more|fewer)$/.test(said)) {
+    const point = clause.text(at + 1, last).replace(/ (than|compared) .*$/, '');
+    if (point && point.split(' ').length <= 3) return { point, word };
+  }
+  const on = range(first, last).find(
+    (each) =>
+      each !== at &&
+      /^(on|in|at|for|with|as|when|concerning|regarding)$/.test(clause.low(each)) &&
+      !clause.mentions.some(({ from }) => from === each + 1),
+  );
+  const before = clause
+    .text(first, at)
+    .replace(
+      /,? ?\b(?:i|we) (?:find|found|think|hold|consider|call|would say|deem)(?: that)?(?: (?:it|this|this one))?.*$/i,
+      '',
+    )
+    .replace(/^(?:the|its|and|it|this) /i, '')
+    .replace(/ (?:is|are|was|were|the|a|it|they)$/i, '')
+    .replace(/ (?:is|are|was|were|the|a|it|they)$/i, '');
+  const isName = (text: string) => clause.mentions.some(({ from, to }) => clause.text(from, to) === text);
+  const named =
+    on !== undefined
+      ? clause
+          .text(on + 1, on < at ? at : last)
+          .replace(/ (?:than .*|(?:they|it|both|these) .*|(?:is|are))$/, '')
+      : before;
+  const fallback = POINT_OF.find(([pattern]) => pattern.test(said))?.[1];
+  const point =
+    named && !isName(named) && !/^(?:it|this|is|looks|feels|seems)$/i.test(named) ? named : fallback;
+  return point ? { point, word } : null;
+}

@@ -1,5 +1,6 @@
 /** A clause read as something that is told in words: a fault, a plan, an event, a question, a claim, steps, a change. */
 import { findFactKey } from '../catalogue/factSheet.ts';
+import { INTERROGATIVE } from './line.ts';
 import { KEPT, range, rangeOf, whole, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf } from './cues.ts';
 import type { Meaning, Part } from './meaning.ts';
@@ -36,17 +37,17 @@ export const readGuideOwner: ClauseReader = (clause) => {
 };
 
 const QUESTION_START = phrasesOf(`
-need to check|look|ask, have to check, must check, to check, find out, should check, want to know, would like to know, i wonder, wonder, wondering, no idea, not sure whether|if|what|how|why|who|when|where, unclear whether|if|what|how|why|who|when|where, do not know|understand whether|if|what|how|why|who|when|where, have no clue|idea, open question, still open, question, remains to be seen, to be clarified, ask them, ask whether, check whether|if, curious whether|if|how|why, do i, is there a way, it is not clear whether|if|what|how|why|who|when, left to find out, unanswered, could not work out|see whether|if|why|what|how
+need to check|look|ask|find|learn|see [out] [whether|if|what|how|why|who|when|where], i ask myself [whether|if|what|how|why|who|when|where], [i] would love to know, needs checking|asking|finding|looking [out|up|into], to find out, have to check, must check, to check, find out, should check, want to know, would like to know, i wonder, wonder, wondering, no idea, not sure whether|if|what|how|why|who|when|where, unclear whether|if|what|how|why|who|when|where, do not know|understand whether|if|what|how|why|who|when|where, have no clue|idea, open question, still open, question, remains to be seen, to be clarified, ask them, ask whether, check whether|if, curious whether|if|how|why, do i, is there a way, it is not clear whether|if|what|how|why|who|when, left to find out, unanswered, could not work out|see whether|if|why|what|how
 `);
-const INTERROGATIVE =
-  /^(what|why|who|how|when|where|which|whose|does|do|did|is|are|was|were|can|could|will|would|should|has|have|any|am)$/;
 
 /** `does the guide still open once it's installed?`, `no idea what the button does`. */
 export const readQuestion: ClauseReader = (clause) => {
   const last = clause.tokens[clause.to - 1];
-  const isAsked = last?.text === '?' && INTERROGATIVE.test(clause.low(clause.from));
   let from = clause.from;
-  const length = longestAt(clause.tokens, from, QUESTION_START);
+  // `ask: does …?`, `? does …`: what stands before it only says that it is one.
+  while (from < clause.to - 2 && /^(ask|question|q|\?|:|,|and|but|so)$/.test(clause.low(from))) from += 1;
+  const isAsked = last?.text === '?' && INTERROGATIVE.test(clause.low(from));
+  const length = isAsked ? 0 : longestAt(clause.tokens, from, QUESTION_START);
   if (!isAsked && length === 0) return null;
   if (length > 0) {
     from += length;
@@ -61,7 +62,7 @@ export const readQuestion: ClauseReader = (clause) => {
     text: text.replace(/\?$/, '').trim() + (isAsked ? '?' : ''),
     ...(clause.conditions && {}),
   };
-  return clause.interpretation([meaning], whole(clause), isAsked ? 2 : 1.4, KEPT);
+  return clause.interpretation([meaning], whole(clause), isAsked ? 3.5 : 2, KEPT);
 };
 
 const PLANS = cuesOf(
@@ -72,6 +73,7 @@ final due|expected|planned|scheduled|comes
 planned|scheduled|announced|expected|due|foreseen|promised|coming=|slated|targeted for|in|by|to|at|on|\\d|end|early|mid|soon|next|oct|nov|dec|jan|feb|mar|apr|jun|jul|aug|sep|october|spring|autumn|summer|winter|later
 will|may|might go|move|drop|switch|change|come|replace|get|become|follow|end|disappear|arrive|be|ship|support|remove|retire|have|land|leave|stop|adopt
 i_expect|i_foresee|i_bet|expects
+want=|wants=|hope=|hopes=|wish=|wishes=|would_like|dream|dreams|talk=|talks=|consider|considering|promise=|promised= to|for|of|about
 roadmap|plan|plans|planned
 `
     .trim()
@@ -91,7 +93,14 @@ export const readPlan: ClauseReader = (clause) => {
         clause.low(at),
       ),
     );
-  if (!isModal || clause.of('unknown', 'unchecked').length > 0) return null;
+  const isWish =
+    date !== undefined &&
+    clause
+      .indexes()
+      .some((at) =>
+        /^(wants?|hopes?|wish(es)?|like|dreams?|talks?|consider(ing)?|promised?)$/.test(clause.low(at)),
+      );
+  if ((!isModal && !isWish) || clause.of('unknown', 'unchecked').length > 0) return null;
   const { from } = clause;
   let { to } = clause;
   if (date && date.to === clause.to) to = date.from;
@@ -106,7 +115,7 @@ export const readPlan: ClauseReader = (clause) => {
   const isVague = clause
     .indexes()
     .some((at) =>
-      /^(may|might|could|maybe|perhaps|possibly|expect|guess|probably|permitting|hope|hopes|if)$/.test(
+      /^(may|might|could|maybe|perhaps|possibly|expect|guess|probably|permitting|hope|hopes|wish|wishes|dream|dreams|considering|like|if)$/.test(
         clause.low(at),
       ),
     );
@@ -123,7 +132,7 @@ export const readPlan: ClauseReader = (clause) => {
     ...(date && { due: date.future }),
     ...(isVague && { isUnsure: true }),
   };
-  return clause.interpretation([meaning], whole(clause), cue.weight * 0.6 + (date ? 0.5 : 0), KEPT);
+  return clause.interpretation([meaning], whole(clause), cue.weight * 0.6 + (date ? 0.7 : 0), KEPT);
 };
 
 const EVENTS = cuesOf(

@@ -267,7 +267,9 @@ function readVersion(
     (each) => isLong(each) === isString || (fact.key === 'themes.desktopVersion' && !isString),
   );
   if (at === undefined) return null;
-  for (const each of fitting) if (each <= at) used.set(each, 'value');
+  used.set(at, 'value');
+  // `6.12 lts 6.12.4`, `from 6.1`: an earlier one right before it is the same said shorter.
+  if (fitting.includes(at - 1)) used.set(at - 1, 'value');
   const isAbout = /ish$/.test(clause.low(at));
   const version = clause.tokens[at].text.replace(/-?ish$/, '');
   const meaning: FactMeaning = { kind: 'fact', fact, state: 'set', text: version };
@@ -307,9 +309,15 @@ function readText(
   return clause.interpretation(
     [said(clause, { kind: 'fact', fact, state: 'set', text })],
     used,
-    weight - 0.4 * amountsIn(clause),
+    weight - 0.4 * amountsIn(clause) - unexplained(clause, used, text),
     clause.low(head) === ':' && head > clause.from ? 0.7 : 0.5,
   );
+}
+
+/** A long sentence of which few words speak of the fact is hardly told of it. */
+function unexplained(clause: Clause, used: ReadonlyMap<number, Part>, text: string): number {
+  const words = [...used].filter(([at, part]) => part === 'value' && clause.weightOf(at) > 0).length;
+  return text.includes('"') ? 0 : 0.12 * Math.max(0, words - 4);
 }
 
 /** Amounts with a unit, or of five and more: what a text swallows of them is more likely a number of another fact. */

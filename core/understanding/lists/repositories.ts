@@ -95,9 +95,13 @@ export const readRanks: ElementReader = (clause) => {
   return { elements: [{ slot, name: clause.low(at).replace(/\D/g, '') }], tokens: clause.indexes() };
 };
 
+/** Kinds of kernels: what one is called where it has no name. */
+const KERNEL_KIND = /^(realtime|rt|hardened|low-latency|long-term|lts|mainline|generic|newer|older)$/;
+
 /** `long-term 6.6 and a realtime one`: a name, with its version. */
 export const readKernels: ElementReader = (clause, isUsed) => {
-  const items = itemsIn(clause, isUsed).filter(
+  const isOther = (at: number) => isUsed(at) && !KERNEL_KIND.test(clause.low(at));
+  const items = itemsIn(clause, isOther).filter(
     ({ from, to }) =>
       !range(from, to).every(
         (at) =>
