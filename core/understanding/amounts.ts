@@ -87,18 +87,44 @@ interface Plain {
 
 const lowAt = (tokens: readonly Token[], at: number) => tokens[at]?.low ?? '';
 
+/** `of an hour`, `an hour`, `a gig` behind `half` or `quarter`. */
+function partOf(tokens: readonly Token[], at: number, value: number): Plain | null {
+  let to = at;
+  if (lowAt(tokens, to) === 'of') to += 1;
+  if (!/^(an?|one)$/.test(lowAt(tokens, to))) return null;
+  const unit = UNITS[lowAt(tokens, to + 1)];
+  if (!unit) return null;
+  // Parts of hours and minutes are told in the next smaller unit.
+  const smaller = ({ h: ['min', 60], min: ['s', 60], d: ['h', 24] } as Readonly<Record<string, [string, number]>>)[unit];
+  return smaller
+    ? { to: to + 2, value: value * smaller[1], unit: smaller[0] }
+    : { to: to + 2, value, unit };
+}
+
 /** A bare number with its unit at a place. */
 function plainAt(tokens: readonly Token[], at: number): Plain | null {
   const low = lowAt(tokens, at).replace(/^~/, '');
-  if (low === 'half' && lowAt(tokens, at + 1) === 'a' && UNITS[lowAt(tokens, at + 2)])
-    return { to: at + 3, value: 0.5, unit: UNITS[lowAt(tokens, at + 2)] };
+  if (low === 'half') {
+    const part = partOf(tokens, at + 1, 0.5);
+    if (part) return part;
+  }
+  if (/^(two|three)$/.test(low) && /^quarters?$/.test(lowAt(tokens, at + 1))) {
+    const part = partOf(tokens, at + 2, low === 'two' ? 0.5 : 0.75);
+    if (part) return part;
+  }
   if (low === 'a' || low === 'an' || low === 'one') {
     const next = lowAt(tokens, at + 1);
     if (next === 'dozen') return { to: at + 2, value: 12 };
     if (next === 'hundred' || next === 'thousand')
       return { to: at + 2, value: next === 'hundred' ? 100 : 1000 };
-    if (low !== 'one' && UNITS[next] && next.length > 2 && next !== 'second')
-      return { to: at + 2, value: 1, unit: UNITS[next] };
+    if (low !== 'one' && UNITS[next] && next.length > 2 && next !== 'second') {
+      const isMore = phraseAt(tokens, at + 2, 'and a half') > 0;
+      return { to: at + (isMore ? 5 : 2), value: isMore ? 1.5 : 1, unit: UNITS[next] };
+    }
+    if (next === 'quarter' || (next === 'half' && low === 'a')) {
+      const part = partOf(tokens, at + 2, next === 'half' ? 0.5 : 0.25);
+      if (part) return part;
+    }
   }
   // `the main one`: no amount without something that is counted.
   if (
@@ -220,6 +246,13 @@ function behindAmount(
   tokens: readonly Token[],
   at: number,
 ): { readonly hedge: string; readonly to: number } | null {
+  const gives = [at, at + 1, at + 2].find((i) => lowAt(tokens, i) === 'give' && lowAt(tokens, i + 1) === 'or' && lowAt(tokens, i + 2) === 'take');
+  if (gives !== undefined) {
+    // `give or take a few`, `… one or two`: how far belongs to it.
+    let to = gives + 3;
+    while (/^(an?|few|some|couple|one|two|three|or|of|megs?|mb|minutes?|seconds?|days?|\d+)$/.test(lowAt(tokens, to))) to += 1;
+    return { hedge: 'about', to };
+  }
   const [first, last] = [
     lowAt(tokens, at),
     [at + 1, at + 2, at + 3].find((i) => /^(least|take|less)$/.test(lowAt(tokens, i))),

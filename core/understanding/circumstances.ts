@@ -25,7 +25,7 @@ const FIXED: readonly (readonly [readonly Phrase[], Conditions])[] = (
     ['vm, virtual machine|box, virtually', { machine: 'virtual' }],
     ['real|bare|actual hardware|metal|machine, on hardware', { machine: 'hardware' }],
     [
-      'nothing open|opened|running|started|launched, nothing else, at idle, when|while idle, idle, idling, at rest, no programs|applications, doing nothing, empty desktop',
+      'nothing [is|was] [else] open|opened|running|started|launched [by] [me|us], with nothing [at] [all] open|opened|running|started [by] [me], nothing else, at idle, when|while idle, idle, idling, at rest, no programs|applications, doing nothing, empty desktop',
       { moment: 'idle' },
     ],
     [
@@ -153,6 +153,13 @@ function memoryOf(amount: Amount, tokens: readonly Token[]): { to: number; condi
 /** `after ten minutes idle`, `30 min up`. */
 function uptimeAt(tokens: readonly Token[], at: number): Circumstance | null {
   const low = (i: number) => tokens[i]?.low ?? '';
+  // `a quarter of an hour after the start`
+  const ago = amountAt(tokens, at);
+  if (ago?.unit && /^(min|h|s)$/.test(ago.unit) && ago.isExact && low(ago.to) === 'after') {
+    const to = [ago.to + 1, ago.to + 2].find((i) => /^(start|starting|boot|booting|login|start-up|power-on|switching)$/.test(low(i)));
+    if (to !== undefined)
+      return { from: at, to: to + 1, conditions: { uptimeMinutes: ago.unit === 'h' ? ago.value * 60 : ago.unit === 's' ? ago.value / 60 : ago.value } };
+  }
   const isAfter = /^(after|past)$/.test(low(at));
   const amount = amountAt(tokens, isAfter ? at + 1 : at);
   if (!amount?.unit || !/^(min|h)$/.test(amount.unit) || !amount.isExact) return null;

@@ -243,12 +243,40 @@ function joined(state: State, clause: Clause, read: Interpretation, cost: number
     cover: {
       meanings: withJoined(state.cover.meanings, meanings),
       parts: new Map([...state.cover.parts, ...read.parts]),
-      score: state.cover.score + valueOf(read) - cost - SEGMENT_COST,
+      score: state.cover.score + valueOf(read) - cost - SEGMENT_COST - againOf(state.cover, meanings) - asideOf(clause, read),
       loss: state.cover.loss + read.loss,
     },
     last: { clause, read },
     pending: {},
   };
+}
+
+/** A second value of a fact that has one, of the same and under the same conditions, is hardly meant. */
+function againOf({ meanings }: Cover, next: readonly Meaning[]): number {
+  const isAgain = next.some(
+    (meaning) =>
+      meaning.kind === 'fact' &&
+      !/^(list|text)$/.test(meaning.fact.type) &&
+      meanings.some(
+        (each) =>
+          each.kind === 'fact' &&
+          each.fact === meaning.fact &&
+          JSON.stringify([each.about, each.edition, each.conditions]) ===
+            JSON.stringify([meaning.about, meaning.edition, meaning.conditions]),
+      ),
+  );
+  return isAgain ? 1 : 0;
+}
+
+/** What somebody did while looking is told by the way: no fact in words comes of it. */
+function asideOf(clause: Clause, { meanings }: Interpretation): number {
+  const [first, second] = [clause.low(clause.from), clause.low(clause.from + 1)];
+  const isOwn = /^(i|we)$/.test(first) || (/^(and|but|so|as|for|though|although|while|because)$/.test(first) && /^(i|we|me)$/.test(second));
+  const isWords = meanings.every(
+    (meaning) =>
+      meaning.kind === 'fact' && meaning.fact.type === 'text' && meaning.state === 'set' && meaning.fact.area !== 'experience' && !cuedFact(meaning.fact.key)?.isName,
+  );
+  return isOwn && isWords ? 1.2 : 0;
 }
 
 /** What is told in words of one fact, in one clause and the next, is told of it once. */

@@ -71,8 +71,9 @@ const SHARES: readonly (readonly [ShareRole, readonly Phrase[]])[] = [
 
 /** Reads a line as far as its words alone tell. */
 export function readLine(scene: Scene, text: string): Line {
-  const tokens = withKnown(scene, withAnswer(withoutAsides(withoutMistake(tokensOf(text)))));
-  const mentions = mentionsOf(scene.catalogue, scene.looked, tokens);
+  const plain = withKnown(scene, withAnswer(withoutAsides(withoutMistake(tokensOf(text)))));
+  const mentions = mentionsOf(scene.catalogue, scene.looked, plain);
+  const tokens = withBase(plain, mentions);
   const reason = reasonOf(tokens);
   const shared = sharedOf(tokens, reason?.from ?? tokens.length);
   const amounts = amountsOf(tokens);
@@ -115,6 +116,12 @@ function withoutMistake(tokens: readonly Token[]): readonly Token[] {
       return [...tokens.slice(0, from - 1), ...tokens.slice(to)];
   }
   return tokens;
+}
+
+/** The name of the base speaks of it as that word would. */
+function withBase(tokens: readonly Token[], mentions: readonly Mention[]): readonly Token[] {
+  const starts = new Set(mentions.filter(({ role }) => role === 'base').map(({ from }) => from));
+  return tokens.map((token, at) => (starts.has(at) ? { ...token, stem: 'base' } : token));
 }
 
 const isPause = ({ low }: Token) => /^[,;.!…–—()]$/.test(low);
@@ -216,7 +223,7 @@ function reasonOf(tokens: readonly Token[]): Line['reason'] {
     const length = longestAt(tokens, at, BECAUSE);
     if (length === 0) continue;
     // `since they …`: the marker is one word, the rest is said; `out of` a place is none.
-    if (tokens[at].low === 'out') continue;
+    if (tokens[at].low === 'out' || (tokens[at].low === 'so' && tokens[at - 1].low === 'or')) continue;
     const isClause = /^(since|as|so|to)$/.test(tokens[at].low);
     const words = isClause ? at + (tokens[at + 1].low === 'that' ? 2 : 1) : at + length;
     let to = words;

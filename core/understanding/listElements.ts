@@ -32,6 +32,7 @@ import {
   readEditions,
   readPartsLeftOut,
   readUnusual,
+  readStyled,
   readPartitions,
   readServices,
 } from './lists/system.ts';
@@ -74,6 +75,7 @@ export const ELEMENT_READERS: Readonly<Record<string, ElementReader>> = {
   'model.updatesSeen': readUpdates,
   'defaults.services': readServices,
   'defaults.partitions': readPartitions,
+  'themes.styled': readStyled,
   'welcome.problems': readWhole,
   'repositories.priorities': readWhole,
   'editions.failures': readWhole,

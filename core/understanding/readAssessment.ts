@@ -243,14 +243,14 @@ export const readAboutJudging: ClauseReader = (clause) => {
     tokens,
     clause.from,
     phrasesOf(
-      'was wrong, changed my mind, i take back, i take it back, i used to think|say, revised my opinion|view|judgement, had it wrong, i have to correct myself, better than i thought|remembered',
+      '[i] was wrong, changed my mind, i take back, i take it back, i used to think|say, revised my opinion|view|judgement, had it wrong, i have to correct myself, better than i thought|remembered',
     ),
   );
   if (changed > 0) {
     let from = clause.from + changed;
     while (
       from < clause.to &&
-      /^(:|,|now|about|on|it|last|year|time|that|then|before)$/.test(clause.low(from))
+      /^(:|,|now|about|on|it|last|year|time|that|then|before|this|one|with|in)$/.test(clause.low(from))
     )
       from += 1;
     return clause.interpretation(

@@ -8,7 +8,7 @@ import { isNegation } from './line.ts';
 import { longestAt, phrasesOf } from './phrases.ts';
 
 const CLAIM_START = phrasesOf(`
-[it|they|site|the|project|website|page|readme|handbook|vendor|makers|developers] [site|project|page|makers|team|people|website] says|say|claims|claim|promises|promise|boasts|boast|advertises|advertise|state|states|insists|insist|maintains [that] [it] [is|to] [be], advertised as, supposed to [be], supposedly, said to [be], claimed to [be], according to, allegedly, marketed as, touted as, billed as, sold as, bills itself [as], calls itself, describes itself as, call it, promised [to] [be], claims to [be], claim to [be], prides itself on
+[it|they|site|the|project|website|page|readme|handbook|vendor|makers|developers] [site|project|page|makers|team|people|website] says|say|claims|claim|promises|promise|boasts|boast|advertises|advertise|state|states|insists|insist|maintains [that] [it] [is|to] [be], advertised as, supposed to [be], supposedly, said to [be], claimed to [be], according to, allegedly, marketed as, touted as, billed as, sold as, hailed as, praised as, praises it as, praise it as, hails it as, it is said that, rumour|word has it [that], bills itself [as], speak|speaks|talk|talks of, writes|write|wrote that, boasted|bragged|brags|brag [that|of|about], announces|announce, promised|promising, calls itself, describes itself as, call it, promised [to] [be], claims to [be], claim to [be], prides itself on
 `);
 const VERDICTS: readonly (readonly [Claim['verdict'], readonly Cue[]])[] = [
   [
@@ -20,7 +20,7 @@ const VERDICTS: readonly (readonly [Claim['verdict'], readonly Cue[]])[] = [
   [
     'unchecked',
     cuesOf(
-      'not|never|have_not|did_not measured|checked|tested|verified|tried|check|measure|verify|test|benchmark|tell; unchecked|unverified|untested|unconfirmed; yet_to check|verify',
+      'caution|salt|sceptical|skeptical|doubt|doubts|wonder; not|never|have_not|did_not measured|checked|tested|verified|tried|check|measure|verify|test|benchmark|tell; unchecked|unverified|untested|unconfirmed; yet_to check|verify',
     ),
   ],
   [
@@ -32,7 +32,7 @@ const VERDICTS: readonly (readonly [Claim['verdict'], readonly Cue[]])[] = [
   [
     'refuted',
     cuesOf(
-      'not|untrue|false|wrong|nonsense|rubbish true|so|right|case|correct|here|it|at_all|does|;  untrue|false|wrong|nonsense|rubbish|nope|refuted; does_not|did_not|is_not|it_is_not|not_so|never; but|really|actually not|no|only|pinned',
+      'yet|but|though|however found|find|counted|count|saw|got|measured|only|crashed|crashes|failed|fails; not|untrue|false|wrong|nonsense|rubbish true|so|right|case|correct|here|it|at_all|does|;  untrue|false|wrong|nonsense|rubbish|nope|refuted; does_not|did_not|is_not|it_is_not|not_so|never; but|really|actually not|no|only|pinned',
     ),
   ],
   [
@@ -65,10 +65,25 @@ export const readClaim: ClauseReader = (clause) => {
     wording,
     verdict: tail?.verdict ?? 'unchecked',
     ...modelClaimed(wording),
+    ...claimant(clause, from),
     ...(against.length > 0 && { against }),
   };
   return clause.interpretation([meaning], whole(clause), 1.1 + (tail ? 0.7 : 0), KEPT);
 };
+
+/** Who says it, where that is not the project: a directory, a paper, somebody in a forum. */
+function claimant(clause: Clause, from: number): { readonly by?: string } {
+  const at = clause
+    .indexes()
+    .find(
+      (each) =>
+        each < from &&
+        /^(directory|reviewer|reviewers|magazine|newspaper|paper|blog|blogger|forum|post|user|users|somebody|someone|reader|readers|youtuber|article|competitor|colleague)$/.test(
+          clause.low(each),
+        ),
+    );
+  return at === undefined ? {} : { by: clause.text(at, at + 1) };
+}
 
 function modelClaimed(wording: string) {
   const model = /^(rolling|long-term|lts|interim|fixed)\b/i.exec(wording)?.[1].toLowerCase();
@@ -76,7 +91,7 @@ function modelClaimed(wording: string) {
 }
 
 function claimStart(clause: Clause): number | null {
-  for (let at = clause.from; at < Math.min(clause.to, clause.from + 4); at++) {
+  for (let at = clause.from; at < Math.min(clause.to, clause.from + 6); at++) {
     if (isNegation(clause.tokens[at])) return null;
     const length = longestAt(clause.tokens, at, CLAIM_START);
     if (length > 0 && clause.to > at + length) {

@@ -34,8 +34,20 @@ export function readFact(whole: Clause, cued: CuedFact, given?: CueFound): Inter
   if (/^(number|date|yesNo|choice)$/.test(cued.fact.type))
     for (const at of clause.indexes())
       if (!used.has(at) && isSpokenOf(clause, cued, at)) used.set(at, 'fact');
-  return readState(clause, cued, used, cue.weight) ?? readValue(clause, cued, used, cue.weight, given?.unit);
+  const read =
+    readState(clause, cued, used, cue.weight) ?? readValue(clause, cued, used, cue.weight, given?.unit);
+  return read && isPast(clause) ? { ...read, gain: read.gain - 1.5 } : read;
 }
+
+/** `used to be …`, `formerly …`: what once was says nothing of what is. */
+const isPast = (clause: Clause): boolean =>
+  clause
+    .indexes()
+    .some(
+      (at) =>
+        (/^(formerly|previously|originally|initially)$/.test(clause.low(at)) && at - clause.from <= 2) ||
+        (clause.low(at) === 'used' && clause.low(at + 1) === 'to'),
+    );
 
 const GUIDE = /^(guide|welcome|wizard|assistant|tour|greeter|onboarding|first-run)$/;
 
@@ -113,13 +125,13 @@ function readState(
   // The string of a kernel is spoken of by that name alone.
   const isString = /\b(uname|string|release|suffix)\b/i.test(clause.text());
   if (fact.key === 'kernel.release' && !isString) return null;
-  if (clause.of('notApplicable').length > 0 && fact.type !== 'yesNo')
+  if (clause.of('notApplicable').length > 0 && fact.type !== 'yesNo' && !fact.grows)
     return clause.interpretation(
       [said(clause, { kind: 'fact', fact, state: 'doesNotApply' })],
       used,
       weight + 0.3,
     );
-  const unchecked = clause.of('unchecked');
+  const unchecked = fact.key === 'tools.probes' ? [] : clause.of('unchecked');
   if (unchecked.length > 0 && clause.isUnsure) return null;
   if (unchecked.length > 0) {
     const question: Meaning = { kind: 'question', text: clause.text(), fact, ...clause.around };

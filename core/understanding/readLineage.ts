@@ -19,7 +19,7 @@ const RELATION_CUES: readonly (readonly [Relation, readonly Cue[]])[] = [
   [
     'continues',
     cuesOf(
-      'successor|continuation|heir|follow-up|rebirth|revival to|of|; continues|succeeds|revives; took|takes|taking|picks|carries over|up|on from|where|of !foundation|company',
+      'successor|continuation|heir|follow-up|rebirth|revival to|of|; continues|continued|succeeds|revives|revived|resurrected; gave|stopped|died|closed|folded up|in|down|continued|continue|on; took|takes|taking|picks|carries over|up|on from|where|of !foundation|company',
     ),
   ],
   [
@@ -43,19 +43,19 @@ const RELATION_CUES: readonly (readonly [Relation, readonly Cue[]])[] = [
   [
     'draws on',
     cuesOf(
-      'idea|ideas|inspiration|inspired|concept|philosophy from|by|of; inspired|modelled|modeled by|on|after; draws_on|influenced_by',
+      'learned|learnt|copied_the_idea|looked from|at|up; idea|ideas|inspiration|inspired|concept|philosophy from|by|of; inspired|modelled|modeled by|on|after; draws_on|influenced_by',
     ),
   ],
   [
     'borrows',
     cuesOf(
-      'borrows|borrowed|borrow|lifts|lifted from; takes|took|taken|uses|used|reuses|has|got|gets|comes|inherits installer|theme|themes|desktop|package_manager|guide|tool|tools|icons|artwork|kernel|wallpapers|settings|welcome|backup|control from|of',
+      'borrows|borrowed|borrow|lifts|lifted|taken_over|adopted|adopts from|of|out; takes|took|taken|uses|used|reuses|has|got|gets|comes|inherits installer|theme|themes|desktop|package_manager|guide|tool|tools|icons|artwork|kernel|wallpapers|settings|welcome|backup|control from|of',
     ),
   ],
   [
     'installs from',
     cuesOf(
-      'based|built|builds|build|sits|rests|sitting|derived|derives|derivative|stands|basis|underneath on|upon|from|of|is|at|underneath; based_on|built_on|built_upon|derived_from|derivative_of|sits_on|on_top_of|builds_on; pulls|installs|draws packages|straight|directly|everything|from; underneath|base_is|spin_of|remaster_of|respin_of',
+      'based|built|builds|build|sits|rests|sitting|derived|derives|derivative|stands|basis|underneath on|upon|from|of|is|at|underneath; based_on|built_on|built_upon|derived_from|derivative_of|sits_on|on_top_of|builds_on; pulls|installs|draws packages|straight|directly|everything|from; underneath|beneath|under_the_hood|at_heart|at_its_core|base_is|foundation_is|spin_of|remaster_of|respin_of',
     ),
   ],
 ];

@@ -32,7 +32,7 @@ const SEPARATOR = /^(,|;|and|\+|&|\/|plus|or|as|well)$/;
 /** The stretches between commas and `and`, without articles and what is used. */
 export function itemsIn(clause: Clause, isUsed: (at: number) => boolean): Item[] {
   const items: Item[] = [];
-  const colon = clause.indexes().find((at) => clause.low(at) === ':');
+  const colon = clause.indexes().find((at) => /^(:|\()$/.test(clause.low(at)));
   let from = clause.from;
   for (let at = clause.from; at <= clause.to; at++) {
     const token = clause.token(at);
@@ -50,7 +50,7 @@ export function itemsIn(clause: Clause, isUsed: (at: number) => boolean): Item[]
 }
 
 const EDGE = new Set(
-  'been themed a an the it is are has have one some its of for to in on at with by as that also too them they their lets you can be both all comes come offers offer there here called own only just in that order again we i get gets shows showing listed lists were was these this which plain default by-default then first second'.split(
+  'total altogether overall namely finally lastly secondly thirdly course been themed a an the it is are has have one some its of for to in on at with by as that also too them they their lets you can be both all comes come offers offer there here called own only just in that order again we i get gets shows showing listed lists were was these this which plain default by-default then first second'.split(
     ' ',
   ),
 );
@@ -76,7 +76,7 @@ export const isSentence = (clause: Clause, { from, to }: Item) =>
   ) ||
   range(from, to).some((at) => clause.tokens[at].isPast && !clause.tokens[at].isNoun) ||
   range(from, to).some((at) =>
-    /^(i|me|you|they|them|we|it|he|she|somebody|nobody|something|nothing|should|would|could|must|will|can|seems|is|are|was|were|has|have|had|does|do|did|not|no|goes|went|then|but|that|which|which|says|instead|still|now)$/.test(
+    /^(i|me|you|they|them|we|it|he|she|somebody|nobody|something|nothing|should|would|could|must|will|can|seems|is|are|was|were|has|have|had|does|do|did|not|no|goes|went|then|but|that|which|says|instead|still|now)$/.test(
       clause.low(at),
     ),
   );
@@ -158,10 +158,12 @@ const isAddition = (clause: Clause) =>
 
 function plainElements(clause: Clause, fact: FactKey, isUsed: (at: number) => boolean): ElementsRead | null {
   // What is listed stands behind the words that name the list, else before them.
-  const cue = clause.indexes().filter((at) => isUsed(at));
+  const colon = clause
+    .indexes()
+    .find((at) => (/^(:|namely|viz)$/.test(clause.low(at)) || clause.low(at) === '(') && at > clause.from);
+  const cue = clause.indexes().filter((at) => isUsed(at) && (colon === undefined || at < colon));
   const last = cue.at(-1) ?? clause.from - 1;
   const every = itemsIn(clause, isUsed).filter((item) => !isEmpty(clause, item));
-  const colon = clause.indexes().find((at) => clause.low(at) === ':' && at > clause.from);
   const behind = every.filter(({ from }) => from > Math.max(last, colon ?? -1));
   // `three tools of its own`, `a couple of layouts`: counted, not named.
   const isBefore = behind.every((item) => isCount(clause, item));

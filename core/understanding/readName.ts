@@ -47,10 +47,18 @@ export function readName(
     (/^(mono|sans|serif|code)$/.test(clause.low(last)) || clause.tokens[last].kind === 'number')
   )
     used.set(last++, 'value');
+  // `… in size 10`: the size belongs to the font.
+  const size = range(last, Math.min(clause.to - 1, last + 3)).find((at) => /^(size|at)$/.test(clause.low(at)));
+  const isSized = /^themes\.(font|monospace)$/.test(fact.key) && size !== undefined && clause.tokens[size + 1].kind === 'number';
+  if (isSized) for (const at of range(last, size + 2)) used.set(at, 'value');
   const further = fact.key.startsWith('defaults.application.') ? furtherNames(clause, isRival, name) : [];
   for (const each of further) for (const at of rangeOf(each)) used.set(at, 'value');
   const meanings = [
-    ...namedMeanings(clause, fact, clause.text(name.from, last)),
+    ...namedMeanings(
+      clause,
+      fact,
+      clause.text(name.from, last) + (isSized ? ` ${clause.text(size + 1, size + 2)}` : ''),
+    ),
     ...moreOfRole(clause, fact, further),
   ];
   return clause.interpretation(meanings, used, weight, Math.min(1, 0.45 + 0.45 * name.likeness));

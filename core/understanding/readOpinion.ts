@@ -108,7 +108,7 @@ const FELT: readonly Saying[] = [
   },
   {
     pattern: new RegExp(
-      `^what ${I} (?:dislike|hate|miss|disliked|hated|missed)(?: most)? (?:is|was|are|were):? (?<what>[^,]+)${REST}$`,
+      `^what ${I} (?:don't like|do not like|dislike|hate|miss|disliked|hated|missed)(?: most)?(?: (?:is|was|are|were):?|:) (?<what>[^,]+)${REST}$`,
       'i',
     ),
     points: felt('weaknesses'),
@@ -122,7 +122,7 @@ const FELT: readonly Saying[] = [
   },
   {
     pattern: new RegExp(
-      `^what ${I} (?:like|love|enjoy|liked|loved|enjoyed|appreciate)(?: most)? (?:is|was|are|were):? (?<what>[^,]+)${REST}$`,
+      `^what ${I} (?:like|love|enjoy|liked|loved|enjoyed|appreciate)(?: most)?(?: (?:is|was|are|were):?|:) (?<what>[^,]+)${REST}$`,
       'i',
     ),
     points: felt('strengths'),

@@ -200,7 +200,16 @@ function readYesNo(
   used: Map<number, Part>,
   weight: number,
 ): Interpretation | null {
-  const negations = clause.negations.filter((at) => !used.has(at));
+  const spoken = [...used.keys()];
+  const isBeside = (at: number) => {
+    const [from, to] = [Math.min(at, ...spoken), Math.max(at, ...spoken)];
+    return !range(from, to).some(
+      (each) =>
+        /^[,;]$/.test(clause.low(each)) &&
+        (spoken.every((one) => one < each) || spoken.every((one) => one > each)),
+    );
+  };
+  const negations = clause.negations.filter((at) => !used.has(at) && isBeside(at));
   const noes = bestCue(
     clause.tokens,
     clause.from,
@@ -309,7 +318,7 @@ function readText(
   return clause.interpretation(
     [said(clause, { kind: 'fact', fact, state: 'set', text })],
     used,
-    weight - 0.4 * amountsIn(clause) - unexplained(clause, used, text),
+    weight - (fact.key === 'defaults.swap' ? 0 : 0.4 * amountsIn(clause)) - unexplained(clause, used, text),
     clause.low(head) === ':' && head > clause.from ? 0.7 : 0.5,
   );
 }

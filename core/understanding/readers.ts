@@ -6,6 +6,7 @@ import { readChange } from './readChange.ts';
 import { readEdition, readLink, readNames, readRelease } from './readLineage.ts';
 import { readClaim } from './readClaim.ts';
 import { readFault, readKnownIssue } from './readFault.ts';
+import { readUnclear } from './readUnclear.ts';
 import { readSeveral } from './readSeveral.ts';
 import {
   readAddsDrops,
@@ -19,6 +20,7 @@ import {
 /** The readers, each of one kind of record. */
 export const READERS: readonly ((clause: Clause) => Interpretation | null)[] = [
   readSeveral,
+  readUnclear,
   readLink,
   readRelease,
   readEdition,

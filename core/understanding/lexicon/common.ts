@@ -6,7 +6,7 @@ export const DOUBT = phrasesOf(`
 looks like, looks to be, look like, i think, i believe, i guess, i suppose, i suspect, i reckon, i assume, would say|guess|bet, my guess [is], probably, possibly, perhaps, maybe,
 apparently, seems like, it seems, seemingly, seems, seem, presumably, might be, may be, could be, may well be, must be, appears to be|have|use, appears, appear to be, likely, most likely,
 not sure, not certain, not entirely|quite|totally|really sure|certain, counted|remember|read|recall|understood right|rightly|correctly, if memory serves [me] [right], far as, afaik, afaict, iirc,
-to me, unconfirmed, unverified, did not look, not verified, from memory, or so it seems, do not quote me, could be wrong, i may|might|could be wrong|mistaken, guessing, at a guess, assuming, more or less certain, to my eye, i am guessing, not mistaken, would guess, best guess, no guarantee, from what i remember, if i remember
+to me, unconfirmed, unverified, did not look, not verified, from memory, or so it seems, do not quote me, could be wrong, i may|might|could be wrong|mistaken, guessing, at a guess, assuming, more or less certain, to my eye, i am guessing, not mistaken, would guess, best guess, no guarantee, from what i remember, if i remember, [i] have|had the|a feeling|hunch|suspicion|impression that, sounds like|so, unless i [am] misread|read|mistook|wrong|mistaken|misunderstood * [*] [wrongly|wrong|badly], or so, no warranty, with a question mark, i would not swear, cannot swear, do not hold me, should be
 `);
 
 /** Same as below. `{base}` is not written: the mention of the base is looked for beside it. */

@@ -121,7 +121,7 @@ export const readKernels: ElementReader = (clause, isUsed) => {
 };
 
 const PROBE_WORD =
-  /^(repository|repositories|archive|archives|in|from|available|found|has|have|had|offers|carries|contains|gets|got|get|hits?|missing|through|via|as|looked|searched|for|search|find|install|installs|only|can|could|not|no|yes|anywhere|nowhere|to|be|0|zero|results?|software|installable|avail|them|either|whatsoever)$/;
+  /^(repository|repositories|archive|archives|in|from|available|found|has|have|had|offers|carries|contains|gets|got|get|hits?|matches|missing|upstream|elsewhere|there|here|newest|latest|only|just|day|through|via|as|looked|searched|for|search|find|install|installs|only|can|could|not|no|yes|anywhere|nowhere|to|be|0|zero|results?|software|installable|avail|them|either|whatsoever)$/;
 
 /** `blether yes, prattler no`, `snipreel's in the repos, 4.2`, `couldn't get reelbarn anywhere`. */
 export const readProbes: ElementReader = (clause, _isUsed) => {
@@ -145,9 +145,13 @@ export const readProbes: ElementReader = (clause, _isUsed) => {
     const own = tail.find((at) => /^(yes|no|unknown)$/.test(clause.low(at)));
     const behind = tail.filter((at) => clause.tokens[at].kind === 'number' && VERSION.test(clause.low(at)));
     const version = inName || (behind.length > 0 ? clause.tokens[behind[0]].text : '');
+    const ofBase = behind.find(
+      (at) => at > clause.from && [at - 1, at - 2, at - 3].some((each) => each > to - 1 && clause.baseAt(each) > 0),
+    );
     const reference = tail.find(
       (at) =>
         at > (behind[0] ?? 0) &&
+        at !== ofBase &&
         clause.tokens[at].kind === 'number' &&
         clause.tokens[at].text !== version &&
         VERSION.test(clause.low(at)),
@@ -165,6 +169,7 @@ export const readProbes: ElementReader = (clause, _isUsed) => {
       ...(format !== undefined && { format: clause.tokens[format].text }),
       ...(version && { version }),
       ...(place && { repository: place.text }),
+      ...(ofBase !== undefined && clause.tokens[ofBase].text !== version && { base: clause.tokens[ofBase].text }),
       ...(reference !== undefined && { reference: clause.tokens[reference].text }),
     };
     return [

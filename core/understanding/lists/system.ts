@@ -13,13 +13,15 @@ export const readTools: ElementReader = (clause, isUsed) => {
   const colon = clause
     .indexes()
     .find((at) =>
-      /^(:|for|that|which|does|makes|takes|sets|cleans|lets|handles|checks|mends|repairs|manages)$/.test(
+      /^(:|for|that|which|does|fetches|does|locks|makes|takes|sets|cleans|lets|handles|checks|mends|repairs|manages)$/.test(
         clause.low(at),
       ),
     );
   if (colon === undefined) return undefined;
-  const isBefore = (at: number) => isUsed(at) || at >= colon;
-  const items = itemsIn(clause, isBefore).filter(({ text }) => !/^(own|tools?|their|its)$/i.test(text));
+  const isBefore = (at: number) => (isUsed(at) && clause.tokens[at].isOrdinary) || at >= colon;
+  const items = itemsIn(clause, isBefore)
+    .filter(({ text }) => !/^(own|tools?|their|its|programs?|making|project|makes?)$/i.test(text))
+    .filter(({ from, to }, _i, every) => every.length === 1 || range(from, to).some((at) => !clause.tokens[at].isOrdinary));
   if (items.length !== 1) return clause.low(colon) === ':' ? undefined : null;
   const isSign = /^(:|for|that|which)$/.test(clause.low(colon));
   const functions = clause.text(isSign ? colon + 1 : colon);
@@ -71,7 +73,7 @@ export const readAdded: ElementReader = (clause, isUsed) => {
 };
 
 /** `guide shows update, apps, drivers`; of one action how it acts: `update (a terminal)`. */
-export const readActions: ElementReader = (clause, isUsed) => {
+export const readActions: ElementReader = (clause) => {
   const button = clause.indexes().find((at) => /^(button|entry|page|tile|item|link)$/.test(clause.low(at)));
   const acts = clause
     .indexes()
@@ -82,7 +84,6 @@ export const readActions: ElementReader = (clause, isUsed) => {
         /^(opens|runs|starts|launches|just|leads|goes|does|calls)$/.test(clause.low(at)),
     );
   if (button === undefined || acts === undefined) return undefined;
-  void isUsed;
   const name = clause.text(clause.from, button).replace(/^(its|the|their|an?) /i, '');
   return name
     ? {
@@ -100,6 +101,20 @@ export const readActions: ElementReader = (clause, isUsed) => {
         isPart: true,
       }
     : null;
+};
+
+const PROGRAM =
+  /^(browser|mail|office|editor|terminal|player|programs?|applications?|suite|client|centre|center|manager|messenger|viewer|greeter)$/;
+
+/** `the browser's been themed too`: programs by their names, or by what they are for. */
+export const readStyled: ElementReader = (clause) => {
+  const names = namesIn(clause, () => false).filter(({ likeness }) => likeness >= 1);
+  const roles = clause.indexes().filter((at) => PROGRAM.test(clause.low(at).replace(/'s$/, '')));
+  const elements = [
+    ...roles.map((at) => ({ name: clause.text(at, at + 1).replace(/['’]s$/, '') })),
+    ...names.map(({ text }) => ({ name: text })),
+  ];
+  return elements.length > 0 ? { elements, tokens: clause.indexes(), isPart: true } : null;
 };
 
 /** Formats of file systems, by the names that they have in kernels. */
