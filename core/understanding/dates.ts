@@ -4,6 +4,7 @@
  */
 import type { When } from '../catalogue/when.ts';
 import { parseWhen } from '../catalogue/parseWhen.ts';
+import { numberOf } from './amounts.ts';
 import type { Token } from './tokens.ts';
 
 /** A date in a line; without a year it is one before or after the day of the notes. */
@@ -79,6 +80,8 @@ export function dateAt(tokens: readonly Token[], at: number, day: When): SaidDat
   if (low(start) === 'the') start += 1;
   if (/^(beginning|start|middle|end)$/.test(low(start)) && low(start + 1) === 'of') start += 2;
   if (low(start) === 'the' || low(start) === 'this') start += 1;
+  const relative = relativeAt(tokens, start, at, day);
+  if (relative) return relative;
   const text = low(start);
   const iso = /^(\d{4}-\d{2}(?:-\d{2})?)$/.exec(text);
   if (iso && parseWhen(iso[1])) return plain(at, start + 1, iso[1], true);
@@ -102,6 +105,44 @@ export function dateAt(tokens: readonly Token[], at: number, day: When): SaidDat
   if (low(to) === '-ish' || (low(to) === '-' && low(to + 1) === 'ish'))
     [isAbout, to] = [true, to + (low(to) === '-' ? 2 : 1)];
   return dateOf({ ...found, from: at, to, isAbout, day });
+}
+
+/** `next year`, `last summer`, `next january`, `two years ago`, `by autumn`: told from the day of the notes. */
+function relativeAt(tokens: readonly Token[], at: number, from: number, day: When): SaidDate | null {
+  const low = (i: number) => tokens[i]?.low ?? '';
+  const year = Number(day.slice(0, 4));
+  const month = Number(day.slice(5, 7)) || 1;
+  const inMonth = (offset: number) => {
+    const count = year * 12 + month - 1 + offset;
+    return `${Math.floor(count / 12)}-${two((count % 12) + 1)}`;
+  };
+  const is = /^(next|last|this|coming|past)$/.test(low(at)) ? low(at) : '';
+  const way = /next|coming/.test(is) ? 1 : /last|past/.test(is) ? -1 : 0;
+  const unit = low(at + 1);
+  if (is && unit === 'year') return plain(from, at + 2, String(year + way), true);
+  if (is && unit === 'month') return plain(from, at + 2, inMonth(way), true);
+  const named = is ? unit : low(at);
+  const isSeason = Object.hasOwn(SEASONS, named);
+  const isBare = !is && /^(by|until|till|before|since|in|from)$/.test(low(at - 1));
+  if (isSeason && (is || isBare) && !yearOf(low(at + (is ? 2 : 1)))) {
+    const begins = { spring: 3, summer: 6, autumn: 9, fall: 9, winter: 12 }[named]!;
+    const to = at + (is ? 2 : 1);
+    const code = SEASONS[named];
+    const [before, after] = [begins <= month ? year : year - 1, begins > month ? year : year + 1];
+    const [past, future] = [`${before}-${code}`, `${after}-${code}`];
+    return valid(from, to, way > 0 ? future : past, way < 0 ? past : future, true);
+  }
+  if (way !== 0 && monthOf(unit) && !yearOf(low(at + 2)) && !(unit === 'march' && /^(to|through)$/.test(low(at + 2)))) {
+    const named = monthOf(unit);
+    const past = `${named < month ? year : year - 1}-${two(named)}`;
+    const future = `${named > month ? year : year + 1}-${two(named)}`;
+    return plain(from, at + 2, way > 0 ? future : past, true);
+  }
+  const ago = /^(years?|months?)$/.exec(unit);
+  const count = numberOf(low(at)) ?? (/^an?$/.test(low(at)) ? 1 : null);
+  if (ago && count !== null && low(at + 2) === 'ago')
+    return plain(from, at + 3, ago[1].startsWith('year') ? `${year - count}~` : `${inMonth(-count)}~`, true);
+  return null;
 }
 
 /** Day, month and year in words or digits, in either order. */

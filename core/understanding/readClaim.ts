@@ -1,7 +1,7 @@
 /** A clause read as what somebody claims, with the verdict that stands behind it. */
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { Claim } from '../catalogue/claim.ts';
-import { KEPT, whole, type Clause, type ClauseReader } from './clause.ts';
+import { KEPT, range, whole, type Clause, type ClauseReader } from './clause.ts';
 import { bestCue, cuesOf, type Cue } from './cues.ts';
 import type { Meaning } from './meaning.ts';
 import { isNegation } from './line.ts';
@@ -68,8 +68,16 @@ export const readClaim: ClauseReader = (clause) => {
     ...claimant(clause, from),
     ...(against.length > 0 && { against }),
   };
-  return clause.interpretation([meaning], whole(clause), 1.1 + (tail ? 0.7 : 0), KEPT);
+  return clause.interpretation([meaning], whole(clause), 1.5 + (tail ? 0.7 : 0), KEPT);
 };
+
+/** Somebody who claims, or a word before one: no file, no base, no part of the system says what a project claims. */
+const isClaimant = (clause: Clause, at: number) =>
+  clause.weightOf(at) === 0 ||
+  clause.mentions.some(({ from, to, role }) => at >= from && at < to && (role === 'self' || role === 'own')) ||
+  /^(site|website|page|homepage|readme|handbook|notes|release|front|blog|announcement|vendor|makers?|developers?|maintainers?|project|team|people|author|founder|directory|reviewers?|magazine|newspaper|paper|forum|post|somebody|someone|users?|readers?|article|rumou?r|word|its|their|proudly|loudly|boldly|even|advert|advertisement|brochure|download|welcome|title|slogan)$/.test(
+    clause.low(at),
+  );
 
 /** Who says it, where that is not the project: a directory, a paper, somebody in a forum. */
 function claimant(clause: Clause, from: number): { readonly by?: string } {
@@ -95,6 +103,7 @@ function claimStart(clause: Clause): number | null {
     if (isNegation(clause.tokens[at])) return null;
     const length = longestAt(clause.tokens, at, CLAIM_START);
     if (length > 0 && clause.to > at + length) {
+      if (!range(clause.from, at).every((each) => isClaimant(clause, each))) return null;
       let from = at + length;
       while (
         from < clause.to &&

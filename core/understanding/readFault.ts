@@ -7,9 +7,10 @@ import { longestAt, phrasesOf } from './phrases.ts';
 
 const FAULTS = cuesOf(
   `
-crash|crashes|crashed|crashing|froze|freeze|freezes|frozen|freezing|hang|hangs|hung|hanging|segfault|segfaults|segfaulted|stall|stalls|stalled|stutters|flicker|flickers|flickering|vanish|vanishes|vanished|disappear|disappears|disappeared|glitch|glitches|corrupt|corrupted|locks_up|locked_up|died|dies|blank|garbled|unresponsive|breaks|broke|bug|buggy|freaks|tearing|crackles|crackling|disconnects|drops_out|kernel_panic|panics|spins_forever|loops|misaligned|mangled
+crash|crashes|crashed|crashing|froze|freeze|freezes|frozen|freezing|hang|hangs|hung|hanging|segfault|segfaults|segfaulted|stall|stalls|stalled|stutters|flicker|flickers|flickering|vanish|vanishes|vanished|disappear|disappears|disappeared|glitch|glitches|corrupt|corrupted|locks_up|locked_up|died|dies|blank|garbled|unresponsive|breaks=|broke=|bug|buggy|freaks|tearing|crackles|crackling|disconnects|drops_out|kernel_panic|panics|spins_forever|loops|misaligned|mangled
 drops|dropped|lost|loses|loses connection|sound|wi-fi|signal|picture|network|session|focus|wireless|bluetooth
 fails|failed|failing|refuses|refused|broken|complains|forgets|forgot|error|errors|stuck|quits|black_screen|goes_black|comes_up_empty|came_up_empty
+gone|mute|silent|missing=|away after|when|whenever|once|resume|suspend|suspending|wake|waking|sleep|login|boot|update
 stops|stopped|black|empty|wrong once|twice|times|sometimes|occasionally|often|always|every|working|responding
 does_not|did_not|would_not|will_not|could_not|can_not work|start|wake|respond|open|load|print|connect|mount|boot|come|show|save|close|shut|resume|log
 `
@@ -30,6 +31,9 @@ export const readFault: ClauseReader = (clause) => {
       clause.negations.length > 0 &&
       !/not/.test(cue.tokens.map((at) => clause.low(at)).join(' ')))
   )
+    return null;
+  // `videos open in Flicker`: a name says nothing of what goes wrong.
+  if (cue.tokens.every((at) => at > 0 && /^[A-Z][a-z]/.test(clause.tokens[at].text) && !/^[.!?:]$/.test(clause.tokens[at - 1].low)))
     return null;
   const used = whole(clause);
   const counts = clause.line.counts.filter(({ from, to }) => from >= clause.from && to <= clause.to);

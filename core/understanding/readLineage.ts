@@ -240,7 +240,7 @@ export const readRelease: ClauseReader = (clause) => {
       );
   const version = own
     ? clause.text(own.from, own.to).replace(/^.* /, '')
-    : isStart && (date || code)
+    : isStart && (date || code || (stage && stage.name !== 'final'))
       ? clause.tokens[fresh].text
       : stage || code
         ? current
@@ -292,7 +292,13 @@ function codeName(clause: Clause): { readonly name: string; readonly tokens: rea
         : 0;
     if (isCode > 0) {
       let from = at + isCode;
-      while (/^(is|:|,|of)$/.test(clause.low(from)) || clause.tokens[from]?.kind === 'sign') from += 1;
+      while (
+        from < clause.to &&
+        (/^(is|was|:|,|of|for|it|this)$/.test(clause.low(from)) ||
+          clause.tokens[from].kind === 'sign' ||
+          clause.mentions.some((each) => each.role !== 'other' && from >= each.from && from < each.to))
+      )
+        from += 1;
       let to = from;
       while (to < clause.to && clause.tokens[to].kind === 'word' && to - from < 3) to += 1;
       const name = clause.text(from, to).replace(/["“”]/g, '');

@@ -161,12 +161,12 @@ const OTHERS: readonly Saying[] = [
   },
   {
     pattern:
-      /^(?:full |just a )?(?:disclosure|disclaimer|i (?:should |must |have to |may )?(?:admit|confess|disclose|add)(?: that)?)[:,]? ?(?<text>.*\b(?:maintainer|author|developer|founder|team|friend|paid|donat\w+|work\w*|colleague|employ\w+|brother|sister|cousin)\b.*)$/i,
+      /^(?:full |just a )?(?:disclosure|disclaimer|i (?:should |must |have to |may )?(?:admit|confess|disclose|add)(?: that)?)[:,]? ?(?<text>.*\b(?:maintainers?|authors?|developers?|founders?|team|friends?|paid|donat\w+|work\w*|colleague|employ\w+|brother|sister|cousin)\b.*)$/i,
     points: ({ text }) => ({ bias: clean(text) }),
   },
   {
     pattern:
-      /^(?<text>(?:i|we)(?: once| have| used to| still)* (?:know|knew|met|work|worked|drank|dined|share|shared|write|wrote|package|translate|am friends|are friends)\b.*\b(?:maintainer|author|developer|founder|team|project)\b.*)$/i,
+      /^(?<text>(?:i|we)(?: once| have| used to| still)* (?:know|knew|met|work|worked|drank|dined|share|shared|write|wrote|package|translate|am friends|are friends)\b.*\b(?:maintainers?|authors?|developers?|founders?|team|project)\b.*)$/i,
     points: ({ text }) => ({ bias: clean(text) }),
   },
   {

@@ -37,7 +37,7 @@ export const readGuideOwner: ClauseReader = (clause) => {
 };
 
 const QUESTION_START = phrasesOf(`
-need to check|look|ask|find|learn|see [out] [whether|if|what|how|why|who|when|where], i ask myself [whether|if|what|how|why|who|when|where], [i] would love to know, needs checking|asking|finding|looking [out|up|into], to find out, have to check, must check, to check, find out, should check, want to know, would like to know, i wonder, wonder, wondering, no idea, not sure whether|if|what|how|why|who|when|where, unclear whether|if|what|how|why|who|when|where, do not know|understand whether|if|what|how|why|who|when|where, have no clue|idea, open question, still open, question, remains to be seen, to be clarified, ask them, ask whether, check whether|if, curious whether|if|how|why, do i, is there a way, it is not clear whether|if|what|how|why|who|when, left to find out, unanswered, could not work out|see whether|if|why|what|how
+need to check|look|ask|find|learn|see [out] [whether|if|what|how|why|who|when|where], [i] [still] have|need|must|got to find|check|look|ask|learn|see|test [out] [whether|if|what|how|why|who|when|where], i ask myself [whether|if|what|how|why|who|when|where], [i] would love to know, needs checking|asking|finding|looking [out|up|into], to find out, have to check, must check, to check, find out, should check, want to know, would like to know, i wonder, wonder, wondering, no idea, not sure whether|if|what|how|why|who|when|where, unclear whether|if|what|how|why|who|when|where, do not know|understand whether|if|what|how|why|who|when|where, have no clue|idea, open question, still open, question, remains to be seen, to be clarified, ask them, ask whether, check whether|if, curious whether|if|how|why, do i, is there a way, it is not clear whether|if|what|how|why|who|when, left to find out, unanswered, could not work out|see whether|if|why|what|how
 `);
 
 /** `does the guide still open once it's installed?`, `no idea what the button does`. */
@@ -68,7 +68,7 @@ export const readQuestion: ClauseReader = (clause) => {
 const PLANS = cuesOf(
   `
 going_to|plans_to|planned_for|plan_to|intends_to|intend_to|hopes_to|scheduled_for|expected_in|expected_to|aims_to|about_to|set_to
-next|upcoming|following|coming= release=|version=|edition=|image=|one
+next|upcoming|following|coming= !next_to !next_but release=|version=|edition=|image=|one
 final due|expected|planned|scheduled|comes
 planned|scheduled|announced|expected|due|foreseen|promised|coming=|slated|targeted for|in|by|to|at|on|\\d|end|early|mid|soon|next|oct|nov|dec|jan|feb|mar|apr|jun|jul|aug|sep|october|spring|autumn|summer|winter|later
 will|may|might go|move|drop|switch|change|come|replace|get|become|follow|end|disappear|arrive|be|ship|support|remove|retire|have|land|leave|stop|adopt
@@ -88,10 +88,13 @@ export const readPlan: ClauseReader = (clause) => {
   const date = clause.line.dates.find(({ from, to }) => from >= clause.from && to <= clause.to);
   const isModal = clause
     .indexes()
-    .some((at) =>
-      /^(will|going|may|might|plans?|planned|planning|due|scheduled|expects?|expected|foresee|intends?|hopes?|next|upcoming|announced|promised|bet|slated)$/.test(
-        clause.low(at),
-      ),
+    .some(
+      (at) =>
+        /^(will|going|may|might|plans?|planned|planning|due|scheduled|expects?|expected|foresee|intends?|hopes?|upcoming|announced|promised|bet|slated)$/.test(
+          clause.low(at),
+        ) ||
+        (clause.low(at) === 'next' &&
+          /^(release|version|edition|image|point|major|year|month|spring|summer|autumn|winter|one)$/.test(clause.low(at + 1))),
     );
   const isWish =
     date !== undefined &&

@@ -8,12 +8,12 @@ const ROLES: Readonly<Record<string, string>> = {
     'text_editor|editor|text|notepad|texts|text_files|plain_text|code_editor !video|picture|image|photo|just_text|boot|splash',
   terminal:
     'terminal|terminal_emulator|console|shell_window|terminal_program|command_window !prompt|green|font|colours|opens',
-  files: 'file_manager|files|file_browser|filemanager|folders|file-manager !text|transfer|log|configuration',
+  files: 'file_manager|files|file_browser|filemanager|folders|file-manager !office|documents|text|transfer|log|configuration',
   video:
     'video|videos|films|film|movies|movie|video_player|media_player|player|clips !editor|cut|cutting|editing|edit|music|playing=|with=',
   music: 'music|audio|songs|music_player|audio_player|jukebox|tunes|sound_player|mp3s',
   images:
-    'pictures|picture|images|photos|picture_viewer|image_viewer|photo_viewer|viewer|photo !edit|editor|touch|retouch|paint|draw|task|process|scan',
+    'pictures|picture|images=|photos|picture_viewer|image_viewer|photo_viewer|viewer|photo !edit|editor|touch|retouch|paint|draw|task|process|scan|iso|boot|download|edition|editions|built|month',
   chat: 'chat|messenger|messaging|instant_messenger|instant_messaging|chat_program|chatting|im !room|dead|forum',
   software:
     'software_centre|software_center|software|store|app_store|application_store|software_store|software_shop|shop|software_manager|software_application !sources|looked',
