@@ -129,7 +129,7 @@ function plainAt(tokens: readonly Token[], at: number): Plain | null {
   // `the main one`: no amount without something that is counted.
   if (
     low === 'one' &&
-    !/^(of|edition|desktop|image|kernel|mirror|package|file|partition|language|week|month|year|day|hour|minute|gig|time)/.test(
+    !/^(of|edition|desktop|image|kernel|mirror|package|file|partition|language|week|month|year|day|hour|minute|gig|time|toolkit|program|application|setting|page|server|layout|theme|wallpaper)/.test(
       lowAt(tokens, at + 1),
     ) &&
     lowAt(tokens, at - 1) !== 'one'

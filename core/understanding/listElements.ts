@@ -33,6 +33,8 @@ import {
   readPartsLeftOut,
   readUnusual,
   readStyled,
+  readHandling,
+  readBelongs,
   readPartitions,
   readServices,
 } from './lists/system.ts';
@@ -76,6 +78,8 @@ export const ELEMENT_READERS: Readonly<Record<string, ElementReader>> = {
   'defaults.services': readServices,
   'defaults.partitions': readPartitions,
   'themes.styled': readStyled,
+  'defaults.handling': readHandling,
+  'defaults.belongs': readBelongs,
   'welcome.problems': readWhole,
   'repositories.priorities': readWhole,
   'editions.failures': readWhole,

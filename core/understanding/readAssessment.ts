@@ -95,7 +95,7 @@ export const readPoints: ClauseReader = (clause) => {
     return clause.interpretation(
       [assessment({ [field]: points }, clause)],
       whole(clause),
-      0.8 + (isSigned ? 0.6 : 0),
+      (clause.scene.isAssessing ? 0.8 : 0) + (isSigned ? 0.6 : 0),
       KEPT,
     );
   }
@@ -148,7 +148,7 @@ export const readMust: ClauseReader = (clause) => {
     clause.tokens,
     clause.from,
     phrasesOf(
-      'has to, must have, needs to, must-have, i need, has to have, a must, non-negotiable, requirement',
+      '[it] has to, [it] must [have], needs to, must-have, i need, has to have, a must, non-negotiable, requirement',
     ),
   );
   if (length === 0 || !clause.scene.isAssessing) return null;
@@ -243,7 +243,7 @@ export const readAboutJudging: ClauseReader = (clause) => {
     tokens,
     clause.from,
     phrasesOf(
-      '[i] was wrong, changed my mind, i take back, i take it back, i used to think|say, revised my opinion|view|judgement, had it wrong, i have to correct myself, better than i thought|remembered',
+      '[i] was wrong, [i] [have] changed my mind, i take back, i take it back, i used to think|say, revised my opinion|view|judgement, had it wrong, i have to correct myself, better than i thought|remembered',
     ),
   );
   if (changed > 0) {

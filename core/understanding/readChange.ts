@@ -29,7 +29,12 @@ export function readChange(clause: Clause): Interpretation | null {
   const named = factNamed(clause);
   if (!named) return null;
   const own = clause.mentions.find(({ kind, role }) => kind === 'release' && role === 'own');
-  return readKept(clause, named, own) ?? readReplaced(clause, named, own) ?? readDropped(clause, named);
+  return (
+    readKept(clause, named, own) ??
+    readReplaced(clause, named, own) ??
+    readDropped(clause, named) ??
+    readAdded(clause, named)
+  );
 }
 
 type Named = NonNullable<ReturnType<typeof factNamed>>;
@@ -193,6 +198,29 @@ function readDropped(clause: Clause, { cued, tokens, weight }: Named): Interpret
   const hasNoun = tokens.some((at) => isNoun(at)) || isSpoken || cued.fact.key === 'defaults.services';
   if (!hasNoun || /[,;:]/.test(before)) return null;
   const meaning: ChangeMeaning = { kind: 'change', fact: cued.fact, does: 'drops', before };
+  const used = new Map<number, Part>(
+    clause.indexes().map((at) => [at, tokens.includes(at) ? 'fact' : 'value']),
+  );
+  return clause.interpretation([{ ...meaning, ...clause.around }], used, weight + 0.3);
+}
+
+/** `firewall new in this release`, `arm images added`: an element of a list that comes. */
+function readAdded(clause: Clause, { cued, tokens, weight }: Named): Interpretation | null {
+  if (cued.fact.type !== 'list' || clause.negations.length > 0) return null;
+  const come = clause.indexes().find((at) => /^(new|added|introduced|arrived|joined)$/.test(clause.low(at)));
+  const isSince =
+    come !== undefined &&
+    (clause.low(come) !== 'new' ||
+      (/^(in|since|with|for)$/.test(clause.low(come + 1)) &&
+        /^(this|the|release|version|\d.*)$/.test(clause.low(come + 2))));
+  if (come === undefined || !isSince) return null;
+  const words = clause
+    .indexes()
+    .filter((at) => at < come && clause.weightOf(at) > 0 && !clause.taken('conditions', 'doubt').has(at));
+  if (words.length === 0 || words.length > 4) return null;
+  const after = clause.text(words[0], words.at(-1)! + 1);
+  if (/[,;:]/.test(after)) return null;
+  const meaning: ChangeMeaning = { kind: 'change', fact: cued.fact, does: 'adds', after };
   const used = new Map<number, Part>(
     clause.indexes().map((at) => [at, tokens.includes(at) ? 'fact' : 'value']),
   );

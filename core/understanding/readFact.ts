@@ -8,6 +8,7 @@ import type { FactMeaning, Interpretation, Meaning, Part } from './meaning.ts';
 import { isNegation } from './line.ts';
 import { FILLERS } from './lexicon/common.ts';
 import { said, amountFor, readValue } from './readValue.ts';
+import { tokensOf } from './tokens.ts';
 
 /** What was found of a fact in a clause: the words that name it. */
 export interface CueFound {
@@ -52,13 +53,13 @@ const isPast = (clause: Clause): boolean =>
 const GUIDE = /^(guide|welcome|wizard|assistant|tour|greeter|onboarding|first-run)$/;
 
 /** What is said of a guide names it, or comes behind something else that was said of it. */
-function ofGuide(clause: Clause, { area, key }: FactKey, cue: CueFound): CueFound | null {
+function ofGuide(clause: Clause, { area, type }: FactKey, cue: CueFound): CueFound | null {
   if (area !== 'welcome' || clause.scene.lastFact?.area === 'welcome') return cue;
   const isNamed = clause.line.tokens.some(
     ({ low, stem }) => GUIDE.test(low) || stem === 'guid' || stem === 'guide',
   );
   if (isNamed) return cue;
-  return key === 'welcome.problems' || key === 'welcome.actions' || cue.weight < 1
+  return /^(text|list)$/.test(type) || cue.weight < 1
     ? null
     : { ...cue, weight: cue.weight - 0.8 };
 }
@@ -143,6 +144,9 @@ function readState(
     return clause.interpretation([said(clause, meaning)], used, weight + 0.2);
   }
   if (weight < 0.6) return null;
+  // That there is none of a number, or as much as below, is said of what it counts, by its name.
+  const label = new Set(tokensOf(fact.label).map(({ stem }) => stem));
+  if (fact.type === 'number' && ![...used.keys()].some((at) => label.has(clause.tokens[at].stem))) return null;
   const isPlain = (at: number) => /^(plain|stock|vanilla|default|standard|regular)$/.test(clause.low(at));
   const beside = namesIn(clause, (at) => used.has(at) || clause.same?.includes(at) === true).filter(
     ({ from }) => !isPlain(from - 1),

@@ -7,7 +7,9 @@ import { longestAt, phrasesOf } from './phrases.ts';
 
 const FAULTS = cuesOf(
   `
-crash|crashes|crashed|crashing|froze|freeze|freezes|frozen|freezing|hang|hangs|hung|hanging|segfault|segfaults|segfaulted|stall|stalls|stalled|stutters|flicker|flickers|flickering|vanish|vanishes|vanished|disappear|disappears|disappeared|glitch|glitches|corrupt|corrupted|locks_up|locked_up|died|dies|blank|garbled|unresponsive|breaks=|broke=|bug|buggy|freaks|tearing|crackles|crackling|disconnects|drops_out|kernel_panic|panics|spins_forever|loops|misaligned|mangled
+crash|crashes|crashed|crashing|froze|freeze|freezes|frozen|freezing|hang|hangs|hung|hanging|segfault|segfaults|segfaulted|stall|stalls|stalled|stutters|flicker|flickers|flickering|vanish|vanishes|vanished|disappear|disappears|disappeared|glitch|glitches|corrupt|corrupted|locks_up|locked_up|died|dies|blank|garbled|unresponsive|breaks=|broke=|freaks|tearing|crackles|crackling|disconnects|drops_out|kernel_panic|panics|spins_forever|loops|misaligned|mangled
+bug|buggy|bugs !tracker|report|known
+nothing happens|happened|appears|appeared|comes|came
 drops|dropped|lost|loses|loses connection|sound|wi-fi|signal|picture|network|session|focus|wireless|bluetooth
 fails|failed|failing|refuses|refused|broken|complains|forgets|forgot|error|errors|stuck|quits|black_screen|goes_black|comes_up_empty|came_up_empty
 gone|mute|silent|missing=|away after|when|whenever|once|resume|suspend|suspending|wake|waking|sleep|login|boot|update
@@ -27,6 +29,7 @@ export const readFault: ClauseReader = (clause) => {
   const cue = bestCue(clause.tokens, clause.from, clause.to, FAULTS);
   if (
     !cue ||
+    clause.of('unknown').length > 0 ||
     (bestCue(clause.tokens, clause.from, clause.to, NO_FAULT) &&
       clause.negations.length > 0 &&
       !/not/.test(cue.tokens.map((at) => clause.low(at)).join(' ')))

@@ -63,6 +63,12 @@ const RELATION_CUES: readonly (readonly [Relation, readonly Cue[]])[] = [
 const PARTS =
   /^(installer|theme|themes|desktop|guide|tool|tools|icons?|artwork|kernel|wallpapers?|settings|welcome|package|manager|centre|control|updater|backup|fonts?|login|scripts?|look|build|system)$/;
 
+/** True where a comma stands between a place and all of some others. */
+const isParted = (clause: Clause, at: number, others: readonly number[]): boolean =>
+  others.every((each) =>
+    range(Math.min(at, each), Math.max(at, each)).some((between) => /^[,;]$/.test(clause.low(between))),
+  );
+
 /** Whom a mention means: with a version that is not known, by its name. */
 function aboutMention(clause: Clause, mention: Mention): About {
   return mention.version ? { name: clause.text(mention.from, mention.to) } : { id: mention.id };
@@ -70,14 +76,12 @@ function aboutMention(clause: Clause, mention: Mention): About {
 
 /** `based on skerrow`, `forked off lowmarsh in 2019`, `takes its installer from wexcombe`. */
 export const readLink: ClauseReader = (clause) => {
-  if (
+  const isAnyDenied =
     clause.negations.length > 0 &&
-    !clause.indexes().some((at) => /^(code|longer|packages)$/.test(clause.low(at)))
-  )
-    return null;
+    !clause.indexes().some((at) => /^(code|longer|packages)$/.test(clause.low(at)));
   for (const [relation, cues] of RELATION_CUES) {
     const cue = bestCue(clause.tokens, clause.from, clause.to, cues);
-    if (!cue) continue;
+    if (!cue || (isAnyDenied && clause.negations.some((at) => !isParted(clause, at, cue.tokens)))) continue;
     const others = clause.mentions.filter(({ role }) => role === 'other' || role === 'base');
     const cueEnd = Math.max(...cue.tokens);
     const mention =
@@ -128,8 +132,44 @@ export const readLink: ClauseReader = (clause) => {
     if (relation === 'draws on') for (const at of clause.indexes()) if (!used.has(at)) used.set(at, 'remark');
     return clause.interpretation([...edition, link], used, cue.weight + 0.4);
   }
-  return readOnBase(clause);
+  return readMoved(clause) ?? readOnBase(clause);
 };
+
+/** `moved from lowmarsh to skerrow in 2022`: what it stood on until then, and what since. */
+function readMoved(clause: Clause): Interpretation | null {
+  const verb = clause
+    .indexes()
+    .find((at) => /^(moved|switched|changed|migrated|went|rebased|left|jumped)$/.test(clause.low(at)));
+  if (verb === undefined) return null;
+  const baseBehind = (words: RegExp) => {
+    const at = clause.indexes().find((each) => each >= verb && words.test(clause.low(each)));
+    if (at === undefined) return null;
+    const mention = clause.mentions.find(({ from, role }) => from === at + 1 && (role === 'other' || role === 'base'));
+    if (mention) return { from: mention.from, to: mention.to, about: aboutMention(clause, mention) };
+    const name = namesIn(clause, (each) => each <= at).find(({ from }) => from === at + 1);
+    const isStrange = name && !clause.tokens[name.from].isOrdinary;
+    return isStrange ? { from: name.from, to: name.from + 1, about: { name: clause.text(name.from, name.from + 1) } } : null;
+  };
+  const isLeft = clause.low(verb) === 'left';
+  const [before, after] = [baseBehind(isLeft ? /^left$/ : /^from$/), baseBehind(isLeft ? /^for$/ : /^(to|over|onto)$/)];
+  if (!before || !after) return null;
+  const used = new Map<number, Part>([
+    [verb, 'kind'],
+    [before.from - 1, 'kind'],
+    [after.from - 1, 'kind'],
+    ...[...rangeOf(before), ...rangeOf(after)].map((at): [number, Part] => [at, 'subject']),
+  ]);
+  const { since } = datesAround(clause, used);
+  const link = { kind: 'link' as const, relation: 'installs from' as const };
+  return clause.interpretation(
+    [
+      { ...link, base: before.about, ...(since && { until: since }), ...clause.around },
+      { ...link, base: after.about, ...(since && { since }), ...clause.around },
+    ],
+    used,
+    1.6,
+  );
+}
 
 /** `was on brackenfold until march 2025`, `on skerrow since`: where a project stood, in so many words. */
 function readOnBase(clause: Clause): Interpretation | null {
@@ -327,9 +367,22 @@ const STANDINGS: readonly (readonly [Edition['standing'], readonly Cue[]])[] = [
   ['official', cuesOf('official edition|spin|flavour|variant|one|it|is !not|no')],
 ];
 
+/** `Server edition`: an edition by a name that is not known yet. */
+function unknownEdition(clause: Clause): { readonly from: number; readonly to: number } | undefined {
+  const at = clause
+    .indexes()
+    .find(
+      (each) =>
+        each > clause.from &&
+        /^(edition|spin|flavour|flavor|variant)$/.test(clause.low(each)) &&
+        /^[A-Z]/.test(clause.tokens[each - 1].text),
+    );
+  return at === undefined ? undefined : { from: at - 1, to: at };
+}
+
 /** `minnow's the minimal one`. */
 export const readEdition: ClauseReader = (clause) => {
-  const own = clause.mentions.find(({ kind, role }) => kind === 'edition' && role !== 'other');
+  const own = clause.mentions.find(({ kind, role }) => kind === 'edition' && role !== 'other') ?? unknownEdition(clause);
   if (!own) return null;
   for (const [standing, cues] of STANDINGS) {
     const cue = bestCue(clause.tokens, clause.from, clause.to, cues);

@@ -148,6 +148,11 @@ const FELT: readonly Saying[] = [
   },
 ];
 
+const NEUTRAL: Saying = {
+  pattern: /^(?:i have |i've )?(?:no (?:strong )?(?:feelings|opinion|view)s?|mixed feelings) (?:about|on|of) (?<what>.+)$/i,
+  points: felt('neutral'),
+};
+
 const OTHERS: readonly Saying[] = [
   {
     pattern:
@@ -208,7 +213,7 @@ export const readOpinion: ClauseReader = (clause) => {
     .text()
     .replace(/\bwouldn['’]t\b/i, 'would not')
     .replace(/’/g, "'");
-  for (const { pattern, points } of [...SUITING, ...FELT, ...OTHERS]) {
+  for (const { pattern, points } of [...SUITING, ...FELT, NEUTRAL, ...OTHERS]) {
     const match = pattern.exec(text);
     const said = match && points(match.groups ?? {}, clause);
     if (!said) continue;

@@ -37,7 +37,7 @@ export const readGuideOwner: ClauseReader = (clause) => {
 };
 
 const QUESTION_START = phrasesOf(`
-need to check|look|ask|find|learn|see [out] [whether|if|what|how|why|who|when|where], [i] [still] have|need|must|got to find|check|look|ask|learn|see|test [out] [whether|if|what|how|why|who|when|where], i ask myself [whether|if|what|how|why|who|when|where], [i] would love to know, needs checking|asking|finding|looking [out|up|into], to find out, have to check, must check, to check, find out, should check, want to know, would like to know, i wonder, wonder, wondering, no idea, not sure whether|if|what|how|why|who|when|where, unclear whether|if|what|how|why|who|when|where, do not know|understand whether|if|what|how|why|who|when|where, have no clue|idea, open question, still open, question, remains to be seen, to be clarified, ask them, ask whether, check whether|if, curious whether|if|how|why, do i, is there a way, it is not clear whether|if|what|how|why|who|when, left to find out, unanswered, could not work out|see whether|if|why|what|how
+must|should ask|check|see|try [them|him|her|somebody] [about] [whether|if|what|how|why|who|when|where], need to check|look|ask|find|learn|see [out] [whether|if|what|how|why|who|when|where], [i] [still] have|need|must|got to find|check|look|ask|learn|see|test [out] [whether|if|what|how|why|who|when|where], i ask myself [whether|if|what|how|why|who|when|where], [i] would love to know, needs checking|asking|finding|looking [out|up|into], to find out, have to check, must check, to check, find out, should check, want to know, would like to know, i wonder, wonder, wondering, no idea, not sure whether|if|what|how|why|who|when|where, unclear whether|if|what|how|why|who|when|where, do not know|understand whether|if|what|how|why|who|when|where, have no clue|idea, open question, still open, question, remains to be seen, to be clarified, ask them, ask whether, check whether|if, curious whether|if|how|why, do i, is there a way, it is not clear whether|if|what|how|why|who|when, left to find out, unanswered, could not work out|see whether|if|why|what|how
 `);
 
 /** `does the guide still open once it's installed?`, `no idea what the button does`. */
@@ -73,6 +73,7 @@ final due|expected|planned|scheduled|comes
 planned|scheduled|announced|expected|due|foreseen|promised|coming=|slated|targeted for|in|by|to|at|on|\\d|end|early|mid|soon|next|oct|nov|dec|jan|feb|mar|apr|jun|jul|aug|sep|october|spring|autumn|summer|winter|later
 will|may|might go|move|drop|switch|change|come|replace|get|become|follow|end|disappear|arrive|be|ship|support|remove|retire|have|land|leave|stop|adopt
 i_expect|i_foresee|i_bet|expects
+dropping=|removing=|adding=|moving=|switching=|leaving=|replacing=|retiring=|ending=|stopping= by|in|until|next|from|with|after
 want=|wants=|hope=|hopes=|wish=|wishes=|would_like|dream|dreams|talk=|talks=|consider|considering|promise=|promised= to|for|of|about
 roadmap|plan|plans|planned
 `
@@ -141,6 +142,7 @@ export const readPlan: ClauseReader = (clause) => {
 const EVENTS = cuesOf(
   `
 took=|taken=|stepped=|handed=|moved=|left=|quit=|joined=|founded=|hacked=|breached=|merged=|renamed=|bought=|acquired=|resigned=|died=|retired=|relaunched=|announced=|changed=|lost=|gained=|switched=|split=|dropped=|stopped=|closed=|opened=|burnt=|withdrew=|started=|ended=|shut= over|down|up|in|from|to|by|servers|lead|maintainer|founder|developer|board|name|sponsor|company|foundation|\\d|since|project|down|forum
+was|were|went down|offline|unreachable|hacked|attacked|closed|lost|stolen
 nothing_new|no_news|no_release|silence|quiet|no_commits|no_updates since|for|after
 `
     .trim()

@@ -153,6 +153,7 @@ function isFitting(clause: Clause, { key }: FactKey, { to }: Amount): boolean {
       (moment === undefined && clause.indexes().some((at) => AFTER_USE.test(clause.low(at))));
     return isUsed === (key === 'footprint.memoryUsed');
   }
+  if (key === 'footprint.disk' && clause.conditions.openPrograms !== undefined) return false;
   const next = clause.low(to);
   return !(key === 'identity.languages' && /^(layouts?)$/.test(next));
 }
@@ -215,7 +216,7 @@ function readYesNo(
     clause.from,
     clause.to,
     noesOf(fact.key),
-    (at) => !negations.includes(at),
+    (at) => !negations.includes(at) && isBeside(at),
   );
   for (const at of [...negations, ...(noes?.tokens ?? [])]) used.set(at, 'value');
   const isIndependence =

@@ -28,7 +28,7 @@ export const CHOICE_WORDS: Readonly<Record<string, Words>> = {
     ['company', 'company|firm|business|vendor|commercial|corporation|enterprise|start-up'],
   ],
   'identity.standing': [
-    ['dormant', 'dormant|inactive|stalled|asleep|sleeping|hibernating|paused'],
+    ['dormant', 'dormant|inactive|stalled|asleep|sleeping=|hibernating|paused'],
     ['merged', 'merged|absorbed'],
     ['ended', 'ended|discontinued|abandoned|dead|defunct|closed|stopped|retired|unmaintained|orphaned'],
     ['announced', 'announced'],

@@ -21,7 +21,7 @@ unchanged, untouched, unmodified, unaltered, left alone, not touched, not change
 
 /** Nobody could find it out. */
 export const UNKNOWN = phrasesOf(`
-could not find [out] [anything] [when|how|who|which|whether|what|where], can not find [out], could not tell, can not tell, could not make out, could not work out, could not see, could not discover|locate|spot, without luck|success, in vain, no luck, unable to find|tell|determine|say [out], no way to tell|know, not clear, unclear, unknown, not stated, not documented, unspecified, not specified, not determined, undetermined, not found, did not find, did not manage to find [out],
+nobody|no-one tells|says|mentions|knows|explains|told|said|mentioned [you|one|us|me] [when|how|who|which|whether|what|where|if|how], could not find [out] [anything] [when|how|who|which|whether|what|where], can not find [out], could not tell, can not tell, could not make out, could not work out, could not see, could not discover|locate|spot, without luck|success, in vain, no luck, unable to find|tell|determine|say [out], no way to tell|know, not clear, unclear, unknown, not stated, not documented, unspecified, not specified, not determined, undetermined, not found, did not find, did not manage to find [out],
 failed to find [out], does not say, do not say, not said, not given, not mentioned, not announced, no word on|about, no word, nothing said about, no information, no mention, hard to tell, can not make out, no info, nowhere stated|said|written|mentioned, is anyone's|anybody's guess, nobody knows, no telling, not published, says nothing about, say nothing about, nothing about, looked for
 `);
 

@@ -27,13 +27,13 @@ const ROLES: Readonly<Record<string, string>> = {
   planner:
     'planner|calendar|organizer|organiser|calendar_program|appointments|agenda|planning=|diary|tasks|to-do !opens|clock|click|beekeeping',
   archive:
-    'archiver|archives|archive_manager|archive_program|zip|compressed_files|unpacks|unpacking|unpack|compression|archive !repository|own|private|package|removed|added|main|security',
+    'archiver|archives=|archive_manager|archive_program|zip|compressed_files|unpacks|unpacking|unpack|compression|archive= !from|in|out|repository|own|private|package|removed|added|main|security',
   disks:
     'disks|disk_tool|disk_utility|disk_manager|partition_editor|partitioner|partitioning_tool|partition_tool|drives|disk_program !space|above|encrypt|installer',
   transfer:
     'transfer|file_transfer|torrents|torrent|ftp|download_manager|downloads_program|sharing_files|downloader|file_sharing',
   games: 'games|game|card_game|puzzles|puzzle|chess|solitaire',
-  remote: 'remote_desktop|remote_control|remote_access|screen_sharing_program|remote_support|vnc|rdp',
+  remote: 'remote_desktop|remote_control|remote_access|screen_sharing_program|remote_support|remote_help|remote_assistance|screen_sharing|vnc|rdp',
   reading:
     'e-books|ebooks|ebook|e-book|book_reader|document_viewer|pdf|pdfs|pdf_viewer|reader|pdf_reader|reading|documents viewer|open|opened|reader; pdf|pdfs|document_viewer|ebook|e-books|books|book_reader !card',
   scanning:

@@ -121,7 +121,7 @@ export const readKernels: ElementReader = (clause, isUsed) => {
 };
 
 const PROBE_WORD =
-  /^(repository|repositories|archive|archives|in|from|available|found|has|have|had|offers|carries|contains|gets|got|get|hits?|matches|missing|upstream|elsewhere|there|here|newest|latest|only|just|day|through|via|as|looked|searched|for|search|find|install|installs|only|can|could|not|no|yes|anywhere|nowhere|to|be|0|zero|results?|software|installable|avail|them|either|whatsoever)$/;
+  /^(repository|repositories|archive|archives|in|from|available|found|has|have|had|offers|carries|contains|gets|got|get|hits?|matches|trace|sign|luck|joy|of|missing|upstream|elsewhere|there|here|newest|latest|only|just|day|through|via|as|looked|searched|for|search|find|install|installs|only|can|could|not|no|yes|anywhere|nowhere|to|be|0|zero|results?|software|installable|avail|them|either|whatsoever)$/;
 
 /** `blether yes, prattler no`, `snipreel's in the repos, 4.2`, `couldn't get reelbarn anywhere`. */
 export const readProbes: ElementReader = (clause, _isUsed) => {
@@ -225,6 +225,7 @@ export const readArchives: ElementReader = (clause, isUsed) => {
         !/^(sequence|order|configuration|total)$/.test(clause.low(item.from))),
   );
   const isOwn = clause.indexes().some((at) => /^(own|their|its)$/.test(clause.low(at)));
+  if (clause.negations.length > 0 && !clause.same) return null;
   if (named.length === 0) {
     const counted =
       items[0] ??

@@ -103,6 +103,34 @@ export const readActions: ElementReader = (clause) => {
     : null;
 };
 
+const DOES =
+  /^(opens?|switch(es)?|finds?|shows?|brings?|searches|search|toggles?|starts?|moves?|tiles?|snaps?|maximi[sz]es?|minimi[sz]es?|scrolls?|closes?|hides?|calls?|jumps?|cycles?|lists?|launches|pastes?|zooms?|spreads?|reveals?|does|is|are|sits?|lies?)$/;
+
+/** `super key opens the search`: a way of handling, and what it does. */
+export const readHandling: ElementReader = (clause) => {
+  const at = clause.indexes().find((each) => each > clause.from && DOES.test(clause.low(each)));
+  if (at === undefined) return undefined;
+  const slot = clause.text(clause.from, at).replace(/^(the|an?|its|and|but) /i, '');
+  const name = clause.text(at);
+  return slot && name && slot.split(' ').length <= 7 && !/[,;:]/.test(slot)
+    ? { elements: [{ slot, name }], tokens: clause.indexes(), isPart: true }
+    : undefined;
+};
+
+/** `Tunewell really belongs to the other desktop`, `music in tunewell, a trellis program`: a program, and whose it is. */
+export const readBelongs: ElementReader = (clause) => {
+  const at = clause.indexes().find((each) => /^(belongs?|from|of|is|are)$/.test(clause.low(each)));
+  if (at === undefined || at === clause.from) return undefined;
+  const slot = clause.text(clause.from, at).replace(/^(the|an?|its|which|that) /i, '').replace(/ (really|actually|rather)$/i, '');
+  const name = clause
+    .text(at + 1)
+    .replace(/^(to|really|actually|in fact|an?|the|from|of|part of)( (the|an?|of))? /i, '')
+    .replace(/ (desktop|application|app|program|one)$/i, '');
+  return slot && name && slot.split(' ').length <= 3 && name.split(' ').length <= 3
+    ? { elements: [{ slot, name }], tokens: clause.indexes(), isPart: true }
+    : undefined;
+};
+
 const PROGRAM =
   /^(browser|mail|office|editor|terminal|player|programs?|applications?|suite|client|centre|center|manager|messenger|viewer|greeter)$/;
 
@@ -157,7 +185,9 @@ export const readEditions: ElementReader = (clause) => {
       tokens.push(...range(at, to));
     }
   }
-  return elements.length > 0 ? { elements, tokens, isPart: true } : undefined;
+  if (elements.length > 0) return { elements, tokens, isPart: true };
+  // Names of editions are short: more is a sentence that speaks of them.
+  return clause.indexes().some((at) => /^(differ|differs|between|depends?|varies|vary)$/.test(clause.low(at))) ? null : undefined;
 };
 
 /** `no slides`, `without the database`: the part, of the program that the line names. */
