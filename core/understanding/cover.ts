@@ -9,7 +9,7 @@ import { cuedFactsFor } from './factIndex.ts';
 import type { Line } from './line.ts';
 import type { Around, Interpretation, Meaning, Part } from './meaning.ts';
 import { readFact, withRemark } from './readFact.ts';
-import { READERS } from './readers.ts';
+import { LONG_READERS, READERS } from './readers.ts';
 import type { Scene } from './scene.ts';
 
 /** A line as a whole. */
@@ -93,7 +93,7 @@ function readingsOf(clause: Clause): Interpretation[] {
     // What is known as the value of a fact speaks of it, be it as the old value or the same.
     if (read && tokens.some((at) => read.parts.has(at))) found.push(ofSubject(clause, read));
   }
-  for (const reader of READERS) {
+  for (const reader of isOne ? READERS : LONG_READERS) {
     const read = reader(clause);
     if (read) found.push(read);
   }
@@ -181,7 +181,7 @@ function elliptic(clause: Clause, { last }: State): Interpretation[] {
   if (
     own &&
     isFew &&
-    (before.fact.type === 'number' || before.fact.grows || clause.line.tokens[0]?.low === 'no')
+    (/^(number|version|date)$/.test(before.fact.type) || before.fact.grows || clause.line.tokens[0]?.low === 'no')
   ) {
     const unit = unitOf(before);
     const read = readFact(clause, own, { tokens: [], weight: 0.5, ...(unit && { unit }) });

@@ -237,6 +237,7 @@ const COSTS: Readonly<Record<string, number>> = {
   '.': 0,
   ';': 0,
   '!': 0,
+  '?': 0,
   ',': 0.1,
   '(': 0.1,
   ')': 0,

@@ -187,10 +187,13 @@ function readDropped(clause: Clause, { cued, tokens, weight }: Named): Interpret
         !clause.taken('conditions', 'doubt').has(at),
     );
   // `the lite edition, which 23 still had, was laid to rest`: what is gone stands before the first comma.
+  const goes = gone[0];
+  const isRelative = clause.indexes().some((at) => at < goes && /^(which|that|who)$/.test(clause.low(at)));
   const comma = words.findIndex(
     (at, i) => i > 0 && range(words[i - 1], at).some((each) => clause.low(each) === ','),
   );
   const named = comma < 0 ? words : words.slice(0, comma);
+  if (comma >= 0 && !isRelative) return null;
   if (named.length === 0 || named.length > 4) return null;
   const before = clause.text(named[0], named.at(-1)! + 1).replace(/['’]s$/, '');
   // What is named by words that speak of the list themselves needs no other: `32-bit is no more`, `print server dropped`.

@@ -1,6 +1,8 @@
 /** A clause read as a score, a place in a ranking, a comparison on one point, or what to try instead. */
 import { KEPT, range, whole, type Clause, type ClauseReader } from './clause.ts';
 import { amountAt } from './amounts.ts';
+import { nameOf } from '../lineage/names.ts';
+import { releasesOf } from '../lineage/releases.ts';
 import { bestCue, cuesOf } from './cues.ts';
 import type { Part } from './meaning.ts';
 import { assessment } from './readAssessment.ts';
@@ -181,7 +183,7 @@ export const readOnPoint: ClauseReader = (clause) => {
   const others = clause.mentions.filter(({ role }) => role === 'other' || role === 'base' || role === 'own');
   const cuts = clause.indexes().filter((at) => /^(,|;|yet|but|while|whereas)$/.test(clause.low(at)));
   const segments = [clause.from - 1, ...cuts].map((at, i) => ({ from: at + 1, to: cuts[i] ?? clause.to }));
-  const against = others.map(({ from, to }) => clause.text(from, to));
+  const against = others.map((other) => nameInFull(clause, other));
   const points = segments
     .filter(({ from, to }) => to > from)
     .map(({ from, to }) => onPoint(clause, from, to, others[0]));
@@ -244,4 +246,10 @@ function onPoint(
   const point =
     named && !isName(named) && !/^(?:it|this|is|looks|feels|seems)$/i.test(named) ? named : fallback;
   return point ? { point, word } : null;
+}
+
+/** A project by the one release of it that is known; else as it was typed. */
+function nameInFull({ scene, ...clause }: Clause, { id, kind, from, to }: Clause['mentions'][number]): string {
+  const releases = kind === 'distribution' ? releasesOf(scene.catalogue, id) : [];
+  return releases.length === 1 ? nameOf(scene.catalogue, releases[0].id) : clause.line.text.slice(clause.line.tokens[from].start, clause.line.tokens[to - 1].end);
 }

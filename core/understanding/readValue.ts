@@ -210,7 +210,9 @@ function readYesNo(
         (spoken.every((one) => one < each) || spoken.every((one) => one > each)),
     );
   };
-  const negations = clause.negations.filter((at) => !used.has(at) && isBeside(at));
+  const negations = clause.negations.filter(
+    (at) => (fact.key === 'editions.desktopsNone' ? !used.has(at) : true) && isBeside(at),
+  );
   const noes = bestCue(
     clause.tokens,
     clause.from,

@@ -37,3 +37,10 @@ export const READERS: readonly ((clause: Clause) => Interpretation | null)[] = [
   readProcedure,
   ...ASSESSMENT_READERS,
 ];
+
+/** Those that read over a full stop too. */
+export const LONG_READERS: readonly ((clause: Clause) => Interpretation | null)[] = [
+  readClaim,
+  readProcedure,
+  ...ASSESSMENT_READERS,
+];

@@ -4,7 +4,7 @@ pkg package; pkgs packages; pkgmgr package-manager; repo repository; repos repos
 mem memory; ram memory; upd update; upds updates; updt update; svc service; svcs services; srv service; img image; imgs images; iso image; isos images;
 drv driver; drvs drivers; cfg configuration; config configuration; conf configuration; cmd command; cmds commands; auto automatic;
 dev developer; devs developers; rec recommended; recd recommended; reqd required; req required; w/ with; w/o without;  wo without; approx about;
-incl including; excl excluding; prio priority; dflt default; def default; app application; apps applications; appl application; prog program; progs programs; doc documentation; docs documentation;
+incl including; excl excluding; prio priority; prios priorities; fpr fingerprint; dflt default; def default; app application; apps applications; appl application; prog program; progs programs; doc documentation; docs documentation;
 wifi wi-fi; info information; std standard; orig original; inst install; instl installer; instlr installer; bg background; bkgd background; lang language; langs languages;
 desc description; ver version; vers version; rel release; rels releases; dist distribution; distro distribution; distros distributions; sys system; 
 pref preferred; prefs preferences; btn button; btns buttons; kbd keyboard; lvl level; sched scheduler; fmt format; fmts formats; ed edition; eds editions; qty number; num number;

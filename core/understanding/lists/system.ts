@@ -23,10 +23,14 @@ export const readTools: ElementReader = (clause, isUsed) => {
     .filter(({ text }) => !/^(own|tools?|their|its|programs?|making|project|makes?)$/i.test(text))
     .filter(({ from, to }, _i, every) => every.length === 1 || range(from, to).some((at) => !clause.tokens[at].isOrdinary));
   if (items.length !== 1) return clause.low(colon) === ':' ? undefined : null;
+  const [name] =
+    items[0].to - items[0].from > 2
+      ? namesIn(clause, (at) => isUsed(at) || at >= items[0].to).filter(({ likeness }) => likeness >= 1)
+      : [];
   const isSign = /^(:|for|that|which)$/.test(clause.low(colon));
   const functions = clause.text(isSign ? colon + 1 : colon);
   return {
-    elements: [{ name: items[0].text, ...(functions && { settings: { functions } }) }],
+    elements: [{ name: name?.text ?? items[0].text, ...(functions && { settings: { functions } }) }],
     tokens: clause.indexes(),
     isPart: true,
   };
