@@ -120,6 +120,10 @@ function judge(rows: readonly Row[], results: readonly string[], more: readonly 
 /** The tenth that a line belongs to, whatever is done to the corpus. */
 const tenthOf = ({ id }: Row) => createHash('sha1').update(id).digest()[0] % 10;
 
+/** The names of the weights, and how strongly they are drawn to nothing. */
+let names: readonly string[] = [];
+const DECAY = 0.002;
+
 const begun = performance.now();
 let slowest = 0;
 const all: { row: Row; result: string }[] = [];
@@ -161,6 +165,7 @@ function fit(): void {
     const edit = choices[0] && writeChoice(context, choices[0]);
     if (!evidence || !edit?.ok) return [];
     const entry = { outcome: 'recorded' as const, choices: [{ edit: edit.value, words: [] }], issues: [] };
+    names = ['bias', ...Object.keys(evidence)];
     return [{ row, x: featuresOf(evidence), result: resultOf(row, notedEntry(context, row.line, entry)) }];
   });
   const said = judge(
@@ -175,13 +180,13 @@ function fit(): void {
       .map((line) => line.split('\t')[1]),
   );
   const isRight = ({ row }: { row: Row }) => right.has(row.id);
-  const odds: { sure: number; isRight: boolean }[] = [];
+  const odds: { sure: number; isRight: boolean; tenth: number }[] = [];
   for (let tenth = 0; tenth < 10; tenth++) {
     const weights = regression(
       samples.filter(({ row }) => tenthOf(row) !== tenth).map((each) => [each.x, isRight(each)]),
     );
     for (const each of samples.filter(({ row }) => tenthOf(row) === tenth))
-      odds.push({ sure: dot(weights, each.x), isRight: isRight(each) });
+      odds.push({ sure: dot(weights, each.x), isRight: isRight(each), tenth });
   }
   console.log(`the likeliest reading is right for ${samples.filter(isRight).length} of ${all.length}`);
   for (const level of [0, 0.4, 0.8, 1.2, 1.6, 2, 2.4]) {
@@ -195,12 +200,13 @@ function fit(): void {
     regression(samples.map((each) => [each.x, isRight(each)]))
       .map((weight) => weight.toFixed(2))
       .join(', '),
-    ': bias, margin, each, loss, length, lists',
+    `: ${names.join(', ')}`,
   );
 }
 
-function featuresOf({ margin, each, loss, length, lists }: Evidence): number[] {
-  return [1, margin, each, loss, length, lists];
+/** In the order of the evidence, the bias first. */
+function featuresOf(evidence: Evidence): number[] {
+  return [1, ...Object.values(evidence)];
 }
 function dot(a: readonly number[], b: readonly number[]): number {
   return a.reduce((sum, value, i) => sum + value * b[i], 0);
@@ -208,7 +214,7 @@ function dot(a: readonly number[], b: readonly number[]): number {
 
 /** Logistic regression by gradient descent, with a little weight decay. */
 function regression(samples: readonly (readonly [readonly number[], boolean])[]): number[] {
-  const weights = [0, 0, 0, 0, 0, 0];
+  const weights = samples[0][0].map(() => 0);
   for (let step = 0; step < 4000; step++) {
     const slope = weights.map(() => 0);
     for (const [x, isGood] of samples) {
@@ -216,7 +222,7 @@ function regression(samples: readonly (readonly [readonly number[], boolean])[])
       x.forEach((value, i) => (slope[i] += error * value));
     }
     weights.forEach(
-      (weight, i) => (weights[i] -= 0.3 * (slope[i] / samples.length + (i > 0 ? 0.0005 * weight : 0))),
+      (weight, i) => (weights[i] -= 0.3 * (slope[i] / samples.length + (i > 0 ? DECAY * weight : 0))),
     );
   }
   return weights;

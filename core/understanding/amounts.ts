@@ -95,10 +95,10 @@ function partOf(tokens: readonly Token[], at: number, value: number): Plain | nu
   const unit = UNITS[lowAt(tokens, to + 1)];
   if (!unit) return null;
   // Parts of hours and minutes are told in the next smaller unit.
-  const smaller = ({ h: ['min', 60], min: ['s', 60], d: ['h', 24] } as Readonly<Record<string, [string, number]>>)[unit];
-  return smaller
-    ? { to: to + 2, value: value * smaller[1], unit: smaller[0] }
-    : { to: to + 2, value, unit };
+  const smaller = (
+    { h: ['min', 60], min: ['s', 60], d: ['h', 24] } as Readonly<Record<string, [string, number]>>
+  )[unit];
+  return smaller ? { to: to + 2, value: value * smaller[1], unit: smaller[0] } : { to: to + 2, value, unit };
 }
 
 /** A bare number with its unit at a place. */
@@ -246,11 +246,18 @@ function behindAmount(
   tokens: readonly Token[],
   at: number,
 ): { readonly hedge: string; readonly to: number } | null {
-  const gives = [at, at + 1, at + 2].find((i) => lowAt(tokens, i) === 'give' && lowAt(tokens, i + 1) === 'or' && lowAt(tokens, i + 2) === 'take');
+  const gives = [at, at + 1, at + 2].find(
+    (i) => lowAt(tokens, i) === 'give' && lowAt(tokens, i + 1) === 'or' && lowAt(tokens, i + 2) === 'take',
+  );
   if (gives !== undefined) {
     // `give or take a few`, `… one or two`: how far belongs to it.
     let to = gives + 3;
-    while (/^(an?|few|some|couple|one|two|three|or|of|megs?|mb|minutes?|seconds?|days?|\d+)$/.test(lowAt(tokens, to))) to += 1;
+    while (
+      /^(an?|few|some|couple|one|two|three|or|of|megs?|mb|minutes?|seconds?|days?|\d+)$/.test(
+        lowAt(tokens, to),
+      )
+    )
+      to += 1;
     return { hedge: 'about', to };
   }
   const [first, last] = [

@@ -156,9 +156,17 @@ function uptimeAt(tokens: readonly Token[], at: number): Circumstance | null {
   // `a quarter of an hour after the start`
   const ago = amountAt(tokens, at);
   if (ago?.unit && /^(min|h|s)$/.test(ago.unit) && ago.isExact && low(ago.to) === 'after') {
-    const to = [ago.to + 1, ago.to + 2].find((i) => /^(start|starting|boot|booting|login|start-up|power-on|switching)$/.test(low(i)));
+    const to = [ago.to + 1, ago.to + 2].find((i) =>
+      /^(start|starting|boot|booting|login|start-up|power-on|switching)$/.test(low(i)),
+    );
     if (to !== undefined)
-      return { from: at, to: to + 1, conditions: { uptimeMinutes: ago.unit === 'h' ? ago.value * 60 : ago.unit === 's' ? ago.value / 60 : ago.value } };
+      return {
+        from: at,
+        to: to + 1,
+        conditions: {
+          uptimeMinutes: ago.unit === 'h' ? ago.value * 60 : ago.unit === 's' ? ago.value / 60 : ago.value,
+        },
+      };
   }
   const isAfter = /^(after|past)$/.test(low(at));
   const amount = amountAt(tokens, isAfter ? at + 1 : at);

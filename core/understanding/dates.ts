@@ -132,7 +132,12 @@ function relativeAt(tokens: readonly Token[], at: number, from: number, day: Whe
     const [past, future] = [`${before}-${code}`, `${after}-${code}`];
     return valid(from, to, way > 0 ? future : past, way < 0 ? past : future, true);
   }
-  if (way !== 0 && monthOf(unit) && !yearOf(low(at + 2)) && !(unit === 'march' && /^(to|through)$/.test(low(at + 2)))) {
+  if (
+    way !== 0 &&
+    monthOf(unit) &&
+    !yearOf(low(at + 2)) &&
+    !(unit === 'march' && /^(to|through)$/.test(low(at + 2)))
+  ) {
     const named = monthOf(unit);
     const past = `${named < month ? year : year - 1}-${two(named)}`;
     const future = `${named > month ? year : year + 1}-${two(named)}`;

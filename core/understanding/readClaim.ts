@@ -74,7 +74,9 @@ export const readClaim: ClauseReader = (clause) => {
 /** Somebody who claims, or a word before one: no file, no base, no part of the system says what a project claims. */
 const isClaimant = (clause: Clause, at: number) =>
   clause.weightOf(at) === 0 ||
-  clause.mentions.some(({ from, to, role }) => at >= from && at < to && (role === 'self' || role === 'own')) ||
+  clause.mentions.some(
+    ({ from, to, role }) => at >= from && at < to && (role === 'self' || role === 'own'),
+  ) ||
   /^(site|website|page|homepage|readme|handbook|notes|release|front|blog|announcement|vendor|makers?|developers?|maintainers?|project|team|people|author|founder|directory|reviewers?|magazine|newspaper|paper|forum|post|somebody|someone|users?|readers?|article|rumou?r|word|its|their|proudly|loudly|boldly|even|advert|advertisement|brochure|download|welcome|title|slogan)$/.test(
     clause.low(at),
   );

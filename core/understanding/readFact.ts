@@ -59,9 +59,7 @@ function ofGuide(clause: Clause, { area, type }: FactKey, cue: CueFound): CueFou
     ({ low, stem }) => GUIDE.test(low) || stem === 'guid' || stem === 'guide',
   );
   if (isNamed) return cue;
-  return /^(text|list)$/.test(type) || cue.weight < 1
-    ? null
-    : { ...cue, weight: cue.weight - 0.8 };
+  return /^(text|list)$/.test(type) || cue.weight < 1 ? null : { ...cue, weight: cue.weight - 0.8 };
 }
 
 /** True for an ordinary word that speaks of a fact. */
@@ -146,7 +144,8 @@ function readState(
   if (weight < 0.6) return null;
   // That there is none of a number, or as much as below, is said of what it counts, by its name.
   const label = new Set(tokensOf(fact.label).map(({ stem }) => stem));
-  if (fact.type === 'number' && ![...used.keys()].some((at) => label.has(clause.tokens[at].stem))) return null;
+  if (fact.type === 'number' && ![...used.keys()].some((at) => label.has(clause.tokens[at].stem)))
+    return null;
   const isPlain = (at: number) => /^(plain|stock|vanilla|default|standard|regular)$/.test(clause.low(at));
   const beside = namesIn(clause, (at) => used.has(at) || clause.same?.includes(at) === true).filter(
     ({ from }) => !isPlain(from - 1),

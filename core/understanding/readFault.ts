@@ -36,7 +36,12 @@ export const readFault: ClauseReader = (clause) => {
   )
     return null;
   // `videos open in Flicker`: a name says nothing of what goes wrong.
-  if (cue.tokens.every((at) => at > 0 && /^[A-Z][a-z]/.test(clause.tokens[at].text) && !/^[.!?:]$/.test(clause.tokens[at - 1].low)))
+  if (
+    cue.tokens.every(
+      (at) =>
+        at > 0 && /^[A-Z][a-z]/.test(clause.tokens[at].text) && !/^[.!?:]$/.test(clause.tokens[at - 1].low),
+    )
+  )
     return null;
   const used = whole(clause);
   const counts = clause.line.counts.filter(({ from, to }) => from >= clause.from && to <= clause.to);

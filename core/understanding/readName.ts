@@ -48,8 +48,13 @@ export function readName(
   )
     used.set(last++, 'value');
   // `… in size 10`: the size belongs to the font.
-  const size = range(last, Math.min(clause.to - 1, last + 3)).find((at) => /^(size|at)$/.test(clause.low(at)));
-  const isSized = /^themes\.(font|monospace)$/.test(fact.key) && size !== undefined && clause.tokens[size + 1].kind === 'number';
+  const size = range(last, Math.min(clause.to - 1, last + 3)).find((at) =>
+    /^(size|at)$/.test(clause.low(at)),
+  );
+  const isSized =
+    /^themes\.(font|monospace)$/.test(fact.key) &&
+    size !== undefined &&
+    clause.tokens[size + 1].kind === 'number';
   if (isSized) for (const at of range(last, size + 2)) used.set(at, 'value');
   const further = fact.key.startsWith('defaults.application.') ? furtherNames(clause, isRival, name) : [];
   for (const each of further) for (const at of rangeOf(each)) used.set(at, 'value');

@@ -149,7 +149,8 @@ const FELT: readonly Saying[] = [
 ];
 
 const NEUTRAL: Saying = {
-  pattern: /^(?:i have |i've )?(?:no (?:strong )?(?:feelings|opinion|view)s?|mixed feelings) (?:about|on|of) (?<what>.+)$/i,
+  pattern:
+    /^(?:i have |i've )?(?:no (?:strong )?(?:feelings|opinion|view)s?|mixed feelings) (?:about|on|of) (?<what>.+)$/i,
   points: felt('neutral'),
 };
 

@@ -42,7 +42,8 @@ must|should ask|check|see|try [them|him|her|somebody] [about] [whether|if|what|h
 
 /** `does the guide still open once it's installed?`, `no idea what the button does`. */
 export const readQuestion: ClauseReader = (clause) => {
-  const last = clause.tokens[clause.to]?.text === '?' ? clause.tokens[clause.to] : clause.tokens[clause.to - 1];
+  const last =
+    clause.tokens[clause.to]?.text === '?' ? clause.tokens[clause.to] : clause.tokens[clause.to - 1];
   let from = clause.from;
   // `ask: does …?`, `? does …`: what stands before it only says that it is one.
   while (from < clause.to - 2 && /^(ask|question|q|\?|:|,|and|but|so)$/.test(clause.low(from))) from += 1;
@@ -91,19 +92,23 @@ export const readPlan: ClauseReader = (clause) => {
     .indexes()
     .some(
       (at) =>
-        !(date && at >= date.from && at < date.to) &&
-        /^(will|going|may|might|plans?|planned|planning|due|scheduled|expects?|expected|foresee|intends?|hopes?|upcoming|announced|promised|bet|slated)$/.test(
-          clause.low(at),
-        ) ||
+        (!(date && at >= date.from && at < date.to) &&
+          /^(will|going|may|might|plans?|planned|planning|due|scheduled|expects?|expected|foresee|intends?|hopes?|upcoming|announced|promised|bet|slated)$/.test(
+            clause.low(at),
+          )) ||
         (clause.low(at) === 'next' &&
-          /^(release|version|edition|image|point|major|year|month|spring|summer|autumn|winter|one)$/.test(clause.low(at + 1))),
+          /^(release|version|edition|image|point|major|year|month|spring|summer|autumn|winter|one)$/.test(
+            clause.low(at + 1),
+          )),
     );
   const isWish =
     date !== undefined &&
     clause
       .indexes()
       .some((at) =>
-        /^(wants?|hopes?|wish(es)?|like|dreams?|talks?|consider(ing)?|promised?|dropping|removing|adding|moving|switching|leaving|replacing|retiring|ending|stopping)$/.test(clause.low(at)),
+        /^(wants?|hopes?|wish(es)?|like|dreams?|talks?|consider(ing)?|promised?|dropping|removing|adding|moving|switching|leaving|replacing|retiring|ending|stopping)$/.test(
+          clause.low(at),
+        ),
       );
   if ((!isModal && !isWish) || clause.of('unknown', 'unchecked').length > 0) return null;
   const { from } = clause;

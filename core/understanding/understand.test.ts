@@ -22,6 +22,7 @@ import { uncuedFacts } from './factCues.ts';
 import { stretchesOf } from './markedLine.ts';
 import { notedEntry } from './notedLine.ts';
 import { tokensOf } from './tokens.ts';
+import { understand, type OpenTurn } from './understand.ts';
 import { amountsOf, countAt } from './amounts.ts';
 import { dateAt } from './dates.ts';
 
@@ -97,8 +98,14 @@ describe('a line of notes', () => {
   });
 
   it('says several things, each of its own fact', () => {
-    const { records } = made('kernel 6.9.2, browser is Gannet, no swap');
-    expect(records.map((record) => ('key' in record ? record.key : ''))).toEqual([
+    const keysOf = (records: readonly AnyRecord[]) =>
+      records.map((record) => ('key' in record ? record.key : ''));
+    expect(keysOf(made('kernel 6.9.2, no swap').records)).toEqual(['kernel.version', 'defaults.swap']);
+    const { choices } = understand(
+      { ...at(), turn: TURN as OpenTurn },
+      'kernel 6.9.2, browser is Gannet, no swap',
+    );
+    expect(choices[0].meanings.map((meaning) => meaning.kind === 'fact' && meaning.fact.key)).toEqual([
       'kernel.version',
       'defaults.application.browser',
       'defaults.swap',

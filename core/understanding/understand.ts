@@ -14,7 +14,8 @@ import {
 import { nameOf } from '../lineage/names.ts';
 import { coversOf, type Cover } from './cover.ts';
 import { corrected } from './corrections.ts';
-import { readLine, type Line } from './line.ts';
+import { cuedFact } from './factCues.ts';
+import { isNegation, readLine, type Line } from './line.ts';
 import type { Meaning, Part } from './meaning.ts';
 import { sceneOf, type Scene } from './scene.ts';
 import { writeMeaning } from './writeMeanings.ts';
@@ -52,7 +53,7 @@ export interface Levels {
   readonly sure: number;
 }
 
-const LEVELS: Levels = { note: 0.35, sure: 1.6 };
+const LEVELS: Levels = { note: 0.1, sure: 1.4 };
 const MOST_CHOICES = 3;
 /** Readings that are no further apart fit equally well. */
 const EQUAL = 0.12;
@@ -113,8 +114,24 @@ export interface Evidence {
   readonly loss: number;
   /** How many words the line has, in tens. */
   readonly length: number;
-  /** The share of lists among its records. */
+  /** How many records it makes beyond the first. */
+  readonly more: number;
+  /** The share of lists among its records; of names; of facts told in words; … */
   readonly lists: number;
+  readonly names: number;
+  readonly texts: number;
+  /** … of facts that are as below, none, or not found out; … */
+  readonly states: number;
+  /** … of faults, plans, events, questions and claims; of judgements; of links, releases and changes. */
+  readonly told: number;
+  readonly opinions: number;
+  readonly lineage: number;
+  /** How many words name what is spoken of, for each record, up to three. */
+  readonly named: number;
+  /** The share of ordinary words in what is taken for names, alone or in lists. */
+  readonly ordinary: number;
+  /** How many numbers and noes were swallowed by something told in words, up to three. */
+  readonly swallowed: number;
 }
 
 function evidenceOf({ tokens }: Line, cover: Cover, others: readonly Cover[]): Evidence {
@@ -122,7 +139,15 @@ function evidenceOf({ tokens }: Line, cover: Cover, others: readonly Cover[]): E
   // The same said in slightly other words is less of a rival than another fact.
   const behind = (next: Cover | undefined) => (next ? score - next.score : 1.5);
   const isAlike = (each: Cover) => signatureOf(each) === signatureOf(cover);
-  const lists = meanings.filter((meaning) => meaning.kind === 'fact' && meaning.fact.type === 'list').length;
+  const share = (is: (meaning: Meaning) => boolean) => meanings.filter(is).length / meanings.length;
+  const isSet = (meaning: Meaning) => meaning.kind === 'fact' && meaning.state === 'set';
+  const isTyped = (meaning: Meaning, type: string) =>
+    isSet(meaning) && meaning.kind === 'fact' && meaning.fact.type === type;
+  const inPart = (...parts: readonly Part[]) =>
+    [...cover.parts].filter(([, part]) => parts.includes(part)).map(([at]) => tokens[at]);
+  const values = inPart('value').filter(({ kind }) => kind !== 'sign');
+  const isNamed = (meaning: Meaning) =>
+    isTyped(meaning, 'text') && meaning.kind === 'fact' && cuedFact(meaning.fact.key)?.isName === true;
   return {
     margin: Math.min(
       1.5,
@@ -132,18 +157,43 @@ function evidenceOf({ tokens }: Line, cover: Cover, others: readonly Cover[]): E
     each: score / meanings.length,
     loss,
     length: tokens.length / 10,
-    lists: lists / meanings.length,
+    more: meanings.length - 1,
+    lists: share((meaning) => isTyped(meaning, 'list')),
+    names: share(isNamed),
+    texts: share((meaning) => isTyped(meaning, 'text') && !isNamed(meaning)),
+    states: share((meaning) => meaning.kind === 'fact' && !isSet(meaning)),
+    told: share(({ kind }) => /^(fault|plan|event|question|claim|procedure)$/.test(kind)),
+    opinions: share(({ kind }) => kind === 'assessment'),
+    lineage: share(({ kind }) => /^(link|release|edition|names|change|removal)$/.test(kind)),
+    named: Math.min(3, inPart('fact', 'kind').length / meanings.length),
+    ordinary:
+      (share((meaning) => isTyped(meaning, 'list')) + share(isNamed)) *
+      (values.filter(({ kind, isOrdinary }) => kind === 'word' && isOrdinary).length /
+        Math.max(1, values.length)),
+    swallowed: meanings.some((meaning) => isTyped(meaning, 'text') && !isNamed(meaning))
+      ? Math.min(3, values.filter((token) => token.kind === 'number' || isNegation(token)).length)
+      : 0,
   };
 }
 
 /** The weights of the evidence, fitted to lines with known readings: `npm run understand -- FOLDER --fit` prints them. */
 const WEIGHTS: Evidence & { readonly bias: number } = {
-  bias: 0.53,
-  margin: 1.34,
-  each: 0.46,
-  loss: -0.23,
-  length: -1.68,
-  lists: -0.96,
+  bias: -0.1,
+  margin: 1.18,
+  each: 0.36,
+  loss: -0.22,
+  length: -0.9,
+  more: -0.18,
+  lists: -0.67,
+  names: -0.59,
+  texts: 0.29,
+  states: -0.52,
+  told: 0,
+  opinions: 0.38,
+  lineage: -0.1,
+  named: 0.37,
+  ordinary: -1.24,
+  swallowed: -0.58,
 };
 
 /** How sure a cover is: the logarithm of the odds that it is right. */

@@ -8,7 +8,8 @@ const ROLES: Readonly<Record<string, string>> = {
     'text_editor|editor|text|notepad|texts|text_files|plain_text|code_editor !video|picture|image|photo|just_text|boot|splash',
   terminal:
     'terminal|terminal_emulator|console|shell_window|terminal_program|command_window !prompt|green|font|colours|opens',
-  files: 'file_manager|files|file_browser|filemanager|folders|file-manager !office|documents|text|transfer|log|configuration',
+  files:
+    'file_manager|files|file_browser|filemanager|folders|file-manager !office|documents|text|transfer|log|configuration',
   video:
     'video|videos|films|film|movies|movie|video_player|media_player|player|clips !editor|cut|cutting|editing|edit|music|playing=|with=',
   music: 'music|audio|songs|music_player|audio_player|jukebox|tunes|sound_player|mp3s',
@@ -33,7 +34,8 @@ const ROLES: Readonly<Record<string, string>> = {
   transfer:
     'transfer|file_transfer|torrents|torrent|ftp|download_manager|downloads_program|sharing_files|downloader|file_sharing',
   games: 'games|game|card_game|puzzles|puzzle|chess|solitaire',
-  remote: 'remote_desktop|remote_control|remote_access|screen_sharing_program|remote_support|remote_help|remote_assistance|screen_sharing|vnc|rdp',
+  remote:
+    'remote_desktop|remote_control|remote_access|screen_sharing_program|remote_support|remote_help|remote_assistance|screen_sharing|vnc|rdp',
   reading:
     'e-books|ebooks|ebook|e-book|book_reader|document_viewer|pdf|pdfs|pdf_viewer|reader|pdf_reader|reading|documents viewer|open|opened|reader; pdf|pdfs|document_viewer|ebook|e-books|books|book_reader !card',
   scanning:

@@ -146,7 +146,8 @@ export const readProbes: ElementReader = (clause, _isUsed) => {
     const behind = tail.filter((at) => clause.tokens[at].kind === 'number' && VERSION.test(clause.low(at)));
     const version = inName || (behind.length > 0 ? clause.tokens[behind[0]].text : '');
     const ofBase = behind.find(
-      (at) => at > clause.from && [at - 1, at - 2, at - 3].some((each) => each > to - 1 && clause.baseAt(each) > 0),
+      (at) =>
+        at > clause.from && [at - 1, at - 2, at - 3].some((each) => each > to - 1 && clause.baseAt(each) > 0),
     );
     const reference = tail.find(
       (at) =>
@@ -169,7 +170,8 @@ export const readProbes: ElementReader = (clause, _isUsed) => {
       ...(format !== undefined && { format: clause.tokens[format].text }),
       ...(version && { version }),
       ...(place && { repository: place.text }),
-      ...(ofBase !== undefined && clause.tokens[ofBase].text !== version && { base: clause.tokens[ofBase].text }),
+      ...(ofBase !== undefined &&
+        clause.tokens[ofBase].text !== version && { base: clause.tokens[ofBase].text }),
       ...(reference !== undefined && { reference: clause.tokens[reference].text }),
     };
     return [

@@ -21,7 +21,10 @@ export const readTools: ElementReader = (clause, isUsed) => {
   const isBefore = (at: number) => (isUsed(at) && clause.tokens[at].isOrdinary) || at >= colon;
   const items = itemsIn(clause, isBefore)
     .filter(({ text }) => !/^(own|tools?|their|its|programs?|making|project|makes?)$/i.test(text))
-    .filter(({ from, to }, _i, every) => every.length === 1 || range(from, to).some((at) => !clause.tokens[at].isOrdinary));
+    .filter(
+      ({ from, to }, _i, every) =>
+        every.length === 1 || range(from, to).some((at) => !clause.tokens[at].isOrdinary),
+    );
   if (items.length !== 1) return clause.low(colon) === ':' ? undefined : null;
   const [name] =
     items[0].to - items[0].from > 2
@@ -125,7 +128,10 @@ export const readHandling: ElementReader = (clause) => {
 export const readBelongs: ElementReader = (clause) => {
   const at = clause.indexes().find((each) => /^(belongs?|from|of|is|are)$/.test(clause.low(each)));
   if (at === undefined || at === clause.from) return undefined;
-  const slot = clause.text(clause.from, at).replace(/^(the|an?|its|which|that) /i, '').replace(/ (really|actually|rather)$/i, '');
+  const slot = clause
+    .text(clause.from, at)
+    .replace(/^(the|an?|its|which|that) /i, '')
+    .replace(/ (really|actually|rather)$/i, '');
   const name = clause
     .text(at + 1)
     .replace(/^(to|really|actually|in fact|an?|the|from|of|part of)( (the|an?|of))? /i, '')
@@ -191,7 +197,9 @@ export const readEditions: ElementReader = (clause) => {
   }
   if (elements.length > 0) return { elements, tokens, isPart: true };
   // Names of editions are short: more is a sentence that speaks of them.
-  return clause.indexes().some((at) => /^(differ|differs|between|depends?|varies|vary)$/.test(clause.low(at))) ? null : undefined;
+  return clause.indexes().some((at) => /^(differ|differs|between|depends?|varies|vary)$/.test(clause.low(at)))
+    ? null
+    : undefined;
 };
 
 /** `no slides`, `without the database`: the part, of the program that the line names. */
