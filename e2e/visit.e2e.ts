@@ -222,7 +222,7 @@ describe('a visit', () => {
     await app.undo();
     await page.getByRole('listitem', { name: /^Widgets: Gorse\./ }).waitFor();
   });
-  it('takes what is pasted from a terminal, and lines that are pasted; those that are wrong stay', async () => {
+  it('takes what is pasted from a terminal, and a text sentence by sentence; what is left stays', async () => {
     const { page } = app;
     const paste = (text: string) =>
       field().evaluate((element, pasted) => {
@@ -245,19 +245,29 @@ describe('a visit', () => {
       /^Desktop: Porch\b/,
     ])
       await page.getByRole('listitem', { name: line }).first().waitFor();
-    await paste('font\tWeir Sans\n- cursor Gorse\nnonsense here\n');
-    await page.getByRole('button', { name: 'Record 2 lines' }).click();
-    await page.getByRole('listitem', { name: /^Cursor: Gorse\./ }).waitFor();
-    await expect
-      .poll(() => page.getByLabel(/The text; what cannot be taken/).inputValue())
-      .toBe('nonsense here');
-    await page.getByRole('button', { name: 'Throw the pasted text away' }).click();
+    await paste('The cursor is called Gorse. The default font is Weir Sans 12! Nobody minds the rain here.');
+    const sentences = page.getByRole('list', { name: 'Sentences of the text' });
+    await sentences.getByRole('button', { name: /Gorse/ }).waitFor();
+    expect(await sentences.locator('> li').count()).toBe(3);
+    await page.reload();
+    await sentences.locator('> li').first().focus();
+    await sentences.getByRole('button', { name: /Gorse/ }).waitFor();
+    await page.keyboard.press('a');
+    await page.getByRole('listitem', { name: /^Cursor: Gorse\b/ }).waitFor();
+    await expect.poll(() => sentences.locator('> li').count()).toBe(2);
+    await page.keyboard.press('c');
+    await expect.poll(() => field().inputValue()).toBe('The default font is Weir Sans 12!');
+    await page.keyboard.press('Enter');
+    await page.getByRole('listitem', { name: /^Font: Weir Sans 12\b/ }).waitFor();
+    await sentences.locator('> li').first().focus();
+    await page.keyboard.press('x');
+    await sentences.waitFor({ state: 'detached' });
     await paste('x\n'.repeat(600_000));
     await page
       .getByRole('alert')
       .filter({ hasText: /more than 200,000 letters/ })
       .waitFor();
-    await page.getByRole('button', { name: 'Throw the pasted text away' }).click();
+    await page.getByRole('button', { name: 'Discard the text' }).click();
   });
   it('whose release is deleted in another window says so, and keeps what is typed', async () => {
     const { page } = app;

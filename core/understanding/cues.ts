@@ -93,8 +93,23 @@ function wordAt(
   return best;
 }
 
-/** Where a cue stands among tokens of a range; null where it does not. Tokens that are not `free` belong to something else. */
+/**
+ * Where a cue stands among tokens of a range; null where it does not. Tokens that are not `free` belong to something else. What one group takes as words
+ * side by side another may need: where it does not fit from the first group on, it may from the last.
+ */
 export function matchCue(
+  tokens: readonly Token[],
+  from: number,
+  to: number,
+  cue: Cue,
+  isFree: (at: number) => boolean,
+): CueMatch | null {
+  const match = matchGroups(tokens, from, to, cue, isFree);
+  if (match || cue.groups.length < 2) return match;
+  return matchGroups(tokens, from, to, { ...cue, groups: [...cue.groups].reverse() }, isFree);
+}
+
+function matchGroups(
   tokens: readonly Token[],
   from: number,
   to: number,

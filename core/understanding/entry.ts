@@ -3,13 +3,14 @@
  * it; one that is not understood is kept to be sorted. Nothing that was typed is refused for not being understood.
  */
 import { applyDiff } from '../catalogue/applyDiff.ts';
-import { findRecord } from '../catalogue/catalogue.ts';
+import { findRecord, type Catalogue } from '../catalogue/catalogue.ts';
 import { namesOfFact } from '../catalogue/factNames.ts';
 import { parseWhen } from '../catalogue/parseWhen.ts';
 import { sourcesTitled } from '../editing/sourcesTitled.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { createNote, type Note } from '../catalogue/note.ts';
+import type { Reading } from '../catalogue/reading.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { ComposedEdit } from '../editing/composedEdit.ts';
 import { createEdit, type Edited, type LabelledEdit } from '../editing/labelledEdit.ts';
@@ -110,13 +111,16 @@ function isColoned(text: string, named: ReturnType<typeof splitLine>): boolean {
   return Boolean(colon && named && text.startsWith(named.typed) && (named.name.word || isNamed(named)));
 }
 
-/** Takes an entry: the choice, and the line as it was typed. `null` keeps the line as a note to be sorted. */
+/**
+ * Takes an entry: the choice, and the line as it was typed. `null` keeps the line as a note to be sorted; `sorts` is the note that the line sorts.
+ * A line that is quoted from a text is where its readings stand.
+ */
 export function takeEntry(
   context: LineContext,
   typed: string,
   { outcome, issues }: Entry,
   choice: EntryChoice | null,
-  sorts?: RecordId,
+  { sorts, isQuoted = false }: { readonly sorts?: RecordId; readonly isQuoted?: boolean } = {},
 ): Edited<WrittenLine> {
   if (outcome === 'refused' || !isOpen(context) || outcome === 'turn')
     return choice
@@ -131,14 +135,25 @@ export function takeEntry(
     if (!taken.ok) return taken;
   }
   const records = (choice?.edit.made.records ?? []).filter((id) => findRecord(composed.catalogue, id));
+  const quoted = isQuoted ? quotedReadings(composed.catalogue, records, typed.trim()) : [];
   const note = noteOf(context, typed.trim(), choice ? 'recorded' : 'unsorted', records, sorts);
   const kept = composed.take(
-    createEdit(composed.catalogue, label, diffOfRecords(composed.catalogue, [note]), undefined),
+    createEdit(composed.catalogue, label, diffOfRecords(composed.catalogue, [...quoted, note]), undefined),
   );
   if (!kept.ok) return kept;
   return composed.finish(label, {
     records: choice ? records : [note.id],
     turn: choice?.edit.made.turn ?? turn,
+  });
+}
+
+/** The sentence is where its readings stand, as far as they say no other place. */
+function quotedReadings(catalogue: Catalogue, records: readonly RecordId[], sentence: string): Reading[] {
+  return records.flatMap((id) => {
+    const record = findRecord(catalogue, id);
+    return record?.kind === 'reading' && !record.place
+      ? [{ ...record, place: `“${sentence.slice(0, 1900)}”` }]
+      : [];
   });
 }
 

@@ -57,6 +57,7 @@ export const ELEMENT_READERS: Readonly<Record<string, ElementReader>> = {
   'defaults.ownTools': readTools,
   'defaults.addedByAnalyst': readAdded,
   'themes.origins': readOrigins,
+  'lineage.packagesFit': parted(/^(installs?|fits?|works?|are|is)$/),
   'lineage.builtFrom': parted(/^(is|from|of|rework|reworked|fork|based)$/),
   'model.roles': (clause, isUsed, used) => {
     const read = parted(/^(for|to|are|is)$/)(clause, isUsed, used);

@@ -24,7 +24,10 @@ export function readFact(whole: Clause, cued: CuedFact, given?: CueFound): Inter
   const around = whole.taken('conditions');
   if (whole.indexes().every((at) => around.has(at) || whole.weightOf(at) === 0)) return null;
   const clause = whole.forFact(cued.fact);
-  const blocked = clause.taken('unknown', 'unchecked', 'purpose', 'notApplicable');
+  const blocked =
+    cued.fact.key === 'experience.untested'
+      ? clause.taken('purpose', 'notApplicable')
+      : clause.taken('unknown', 'unchecked', 'purpose', 'notApplicable');
   const found = given ?? bestCue(clause.tokens, clause.from, clause.to, cued.cues, (at) => !blocked.has(at));
   const cue = found && ofGuide(clause, cued.fact, found);
   if (!cue) return null;
@@ -130,7 +133,7 @@ function readState(
       used,
       weight + 0.3,
     );
-  const unchecked = fact.key === 'tools.probes' ? [] : clause.of('unchecked');
+  const unchecked = /^(tools\.probes|experience\.untested)$/.test(fact.key) ? [] : clause.of('unchecked');
   if (unchecked.length > 0 && clause.isUnsure) return null;
   if (unchecked.length > 0) {
     const question: Meaning = { kind: 'question', text: clause.text(), fact, ...clause.around };

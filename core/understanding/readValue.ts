@@ -144,7 +144,7 @@ const AFTER_USE =
   /^(use|usage|work|workday|browsing|tabs|load|working|hours|evening|day|afternoon|film|video)$/;
 
 /** Of two facts that take the same amounts the one that the words around it fit. */
-function isFitting(clause: Clause, { key }: FactKey, { to }: Amount): boolean {
+function isFitting(clause: Clause, { key }: FactKey, { to, written }: Amount): boolean {
   if (key === 'footprint.memory' || key === 'footprint.memoryUsed') {
     const { moment, openPrograms } = clause.conditions;
     const isUsed =
@@ -153,6 +153,7 @@ function isFitting(clause: Clause, { key }: FactKey, { to }: Amount): boolean {
       (moment === undefined && clause.indexes().some((at) => AFTER_USE.test(clause.low(at))));
     return isUsed === (key === 'footprint.memoryUsed');
   }
+  if (key === 'repositories.holding' && written.startsWith('at most')) return false;
   if (key === 'footprint.disk' && clause.conditions.openPrograms !== undefined) return false;
   const next = clause.low(to);
   return !(key === 'identity.languages' && /^(layouts?)$/.test(next));

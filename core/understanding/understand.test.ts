@@ -19,10 +19,13 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { VisitTurn } from '../editing/lines/lineDesk.ts';
 import { keepNote, readEntry, takeEntry } from './entry.ts';
 import { uncuedFacts } from './factCues.ts';
+import { EXAMPLE_LINES } from './lexicon/examples.ts';
 import { stretchesOf } from './markedLine.ts';
+import type { Meaning } from './meaning.ts';
 import { notedEntry } from './notedLine.ts';
 import { tokensOf } from './tokens.ts';
 import { understand, type OpenTurn } from './understand.ts';
+import { findSayable } from './vocabulary.ts';
 import { amountsOf, countAt } from './amounts.ts';
 import { dateAt } from './dates.ts';
 
@@ -135,7 +138,9 @@ describe('a line of notes', () => {
 describe('an entry', () => {
   const take = (of: Catalogue, line: string, index: number | null, sorts?: string) => {
     const entry = readEntry(at(of), line);
-    const edit = valueOf(takeEntry(at(of), line, entry, index === null ? null : entry.choices[index], sorts));
+    const edit = valueOf(
+      takeEntry(at(of), line, entry, index === null ? null : entry.choices[index], { sorts }),
+    );
     return { after: valueOf(applyDiff(of, edit.diff)), made: edit.made };
   };
   it('keeps the line word for word with what came of it', () => {
@@ -252,5 +257,36 @@ describe('bad input', () => {
       }),
       { numRuns: 150, seed: 7 },
     );
+  });
+});
+
+describe('what can be said', () => {
+  it('has an example for every fact, and for no other', () => {
+    const keys = [...EXAMPLE_LINES.keys()].filter((key) => key.includes('.'));
+    expect(FACT_KEYS.map(({ key }) => key).filter((key) => !EXAMPLE_LINES.has(key))).toEqual([]);
+    expect(keys.filter((key) => !FACT_KEYS.some((fact) => fact.key === key))).toEqual([]);
+  });
+
+  it.each([...EXAMPLE_LINES])('%s: %s', (what, line) => {
+    const isOf = (meaning: Meaning) =>
+      meaning.kind === what || ('fact' in meaning && meaning.fact?.key === what);
+    // Some are said of a system, some of a page.
+    const isRead = ['source:sitting', 'source:before'].some((source) =>
+      understand({ ...at(), turn: { ...TURN, source } as OpenTurn }, line).choices.some(({ meanings }) =>
+        meanings.some(isOf),
+      ),
+    );
+    expect(isRead).toBe(true);
+  });
+
+  it('is found by a word, by another word for it, and by a question', () => {
+    const found = (query: string) =>
+      findSayable(query).flatMap(({ entries }) => entries.map(({ what }) => what));
+    expect(found('pointer')[0]).toBe('themes.cursor');
+    const kernel = found('what could I say about the kernel?');
+    expect(kernel).toContain('kernel.version');
+    expect(kernel.filter((what) => what.startsWith('kernel.')).length).toBeGreaterThan(6);
+    expect(found('')).toHaveLength(EXAMPLE_LINES.size);
+    expect(found('xyzzy')).toEqual([]);
   });
 });

@@ -16,10 +16,12 @@ import {
   keepNote,
   readEntry,
   takeEntry,
+  withChoice,
   type Entry,
   type EntryChoice,
 } from '../../core/understanding/entry.ts';
 import { success, type Result } from '../../core/issue.ts';
+import { wordChoice } from '../../core/wording/lineText.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
 import { today } from './clock.ts';
 import { useDrafts } from './drafts.ts';
@@ -106,7 +108,7 @@ export const useVisitStore = defineStore('visit', () => {
     const done = store.commit(
       isCorrection && choice
         ? success(choice.edit)
-        : takeEntry(context(), text.value, entry, choice, sorting.value?.id),
+        : takeEntry(context(), text.value, entry, choice, { sorts: sorting.value?.id }),
     );
     if (!done.ok) return done;
     // A correction leaves the visit where it is.
@@ -114,6 +116,22 @@ export const useVisitStore = defineStore('visit', () => {
     text.value = before.value;
     before.value = '';
     correcting.value = null;
+    return done;
+  }
+
+  /**
+   * Takes a sentence of a pasted text by the reading that was shown; none keeps it as a note to be sorted. Where it reads otherwise by now,
+   * nothing is taken, and null comes back.
+   */
+  function takeSentence(sentence: string, shown: string | null): Result<WrittenLine> | null {
+    const entry = readEntry(context(), sentence);
+    const choice =
+      shown === null
+        ? null
+        : entry.choices.find((each) => wordChoice(withChoice(context(), each), each.edit).text === shown);
+    if (choice === undefined) return null;
+    const done = store.commit(takeEntry(context(), sentence, entry, choice, { isQuoted: true }));
+    if (done.ok) turn.value = done.value.turn;
     return done;
   }
 
@@ -146,6 +164,7 @@ export const useVisitStore = defineStore('visit', () => {
     sorting,
     read,
     record,
+    takeSentence,
     /** The note means nothing that is recorded elsewhere. */
     keepAsRemark: (id: RecordId) => store.commit(keepNote(context(), id)),
     correct,

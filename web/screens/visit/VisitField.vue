@@ -10,6 +10,7 @@ import { completeName, splitLine, type LineName } from '../../../core/editing/li
 import { completeWord } from '../../../core/editing/lines/completeWord.ts';
 import { lineWord } from '../../../core/editing/lines/lineWords.ts';
 import type { Entry } from '../../../core/understanding/entry.ts';
+import { sentencesOf } from '../../../core/understanding/wholeText.ts';
 import { recordOf } from '../../../core/catalogue/catalogue.ts';
 import { formatWhen } from '../../../core/catalogue/formatWhen.ts';
 import { SOURCE_KINDS } from '../../../core/catalogue/sourceKinds.ts';
@@ -182,7 +183,7 @@ function onKey(event: KeyboardEvent): void {
 }
 function onPaste(event: ClipboardEvent): void {
   const pasted = event.clipboardData?.getData('text') ?? '';
-  if (!pasted.trim().includes('\n')) return;
+  if (!pasted.trim().includes('\n') && sentencesOf(pasted).length < 3) return;
   event.preventDefault();
   // A list pasted behind the name of a list is its elements.
   if (named.value?.name.fact?.type === 'list' && pasted.length < 5000) {

@@ -1,16 +1,17 @@
 <script setup lang="ts">
-/** Text pasted into a visit: what would come of it, line by line or as facts of a terminal, before it is taken. */
+/** Text pasted into a session of notes: what would come of it, sentence by sentence or as facts of a terminal, before it is taken. */
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Conditions } from '../../../core/catalogue/conditions.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
 import type { FactProposal } from '../../../core/capture/proposeFacts.ts';
-import { LONGEST_PASTE, writeLines, writeProposals } from '../../../core/editing/lines/pastedLines.ts';
+import { LONGEST_PASTE, writeProposals } from '../../../core/editing/lines/pastedLines.ts';
 import { createIssue } from '../../../core/issue.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 import { formatNumberOf, formatValue } from '../../../core/wording/valueText.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import { useVisitStore } from '../../stores/visitStore.ts';
+import VisitText from './VisitText.vue';
 
 const emit = defineEmits<{ done: [] }>();
 const store = useCatalogueStore();
@@ -29,22 +30,31 @@ const trouble = computed(() =>
     ? wordIssue(createIssue('error', 'line.pasteLong', 'pasted text', { limit: LONGEST_PASTE }))
     : '',
 );
-const written = computed(() => (tooLong.value ? null : writeLines(visit.context(), text.value)));
-const lines = computed(() => (written.value?.ok ? written.value.value.made.lines : []));
-const good = computed(() => lines.value.filter(({ issues }) => issues.length === 0).length);
-/** Text of a terminal has facts where hardly a line is one that is typed in a visit. */
-const isTerminal = computed(() => found.value.facts.length > 0 && found.value.facts.length >= good.value);
+/** A text that somebody wrote: most of its lines are sentences. */
+const isWritten = (pasted: string) => {
+  const lines = pasted.trim().split('\n');
+  return lines.filter((line) => /\w\s.*\w[.!?][”")]?$/.test(line.trim())).length * 2 > lines.length;
+};
+/** What it is, once that is known: what is left of a text stays what the text was. */
+const kind = ref<'terminal' | 'prose' | null>(null);
+const isTerminal = computed(() => kind.value === 'terminal');
 
 watch(
   text,
-  async (pasted) => {
-    found.value = { facts: [], conditions: {} };
-    if (!pasted || pasted.length > LONGEST_PASTE) return;
+  async (pasted, before = '') => {
+    if (!pasted || tooLong.value) {
+      kind.value = null;
+      return;
+    }
+    if (kind.value === 'prose' && pasted.length < before.length) return;
+    kind.value = null;
     isReading.value = true;
     // Readers of files come only where text is pasted.
     const { readPasted } = await import('../../../core/capture/readPasted.ts');
     const read = await readPasted(pasted);
-    if (pasted === text.value) found.value = read;
+    if (pasted !== text.value) return;
+    found.value = read;
+    kind.value = read.facts.length > 0 && !isWritten(pasted) ? 'terminal' : 'prose';
     isReading.value = false;
   },
   { immediate: true },
@@ -61,20 +71,6 @@ function takeFacts(): void {
   notices.tell(`${formatNumberOf(found.value.facts.length, 'fact')} recorded from the pasted text.`);
   close();
 }
-/** What is refused stays here, to be corrected. */
-function takeLines(): void {
-  const edited = written.value;
-  if (!edited) return;
-  const left = lines.value.filter(({ issues }) => issues.length > 0);
-  const done = store.commit(edited);
-  if (!notices.tellTrouble(done) || !done.ok) return;
-  visit.goOn(done.value.turn);
-  notices.tell(
-    `${formatNumberOf(good.value, 'line')} recorded${left.length ? `; ${left.length} left` : ''}.`,
-  );
-  visit.pasted = left.length ? left.map((line) => line.text).join('\n') : null;
-  if (!left.length) emit('done');
-}
 </script>
 
 <template>
@@ -84,7 +80,7 @@ function takeLines(): void {
     aria-label="Pasted text"
     @keydown.esc.stop="host?.querySelector('button')?.focus()"
   >
-    <h2>{{ isTerminal ? 'Text of a terminal' : 'Pasted lines' }}</h2>
+    <h2>{{ isTerminal ? 'Text of a terminal' : 'Pasted text' }}</h2>
     <p v-if="trouble" class="trouble small" role="alert">{{ trouble }}</p>
     <ul v-if="isTerminal" class="rows small">
       <li v-for="fact in found.facts" :key="fact.key">
@@ -92,36 +88,14 @@ function takeLines(): void {
         <strong>{{ formatValue(findFactKey(fact.key)!, fact.value) }}</strong>
       </li>
     </ul>
-    <ul v-else-if="lines.length" class="rows small">
-      <li v-for="(line, i) in lines.slice(0, 60)" :key="i">
-        <span class="mono">{{ line.text.slice(0, 200) }}</span>
-        <span :class="line.issues.length ? 'trouble' : 'soft'">{{
-          line.issues.length ? line.issues.map(wordIssue).join(' ') : 'can be taken'
-        }}</span>
-      </li>
-      <li v-if="lines.length > 60" class="soft">and {{ lines.length - 60 }} more</li>
-    </ul>
-    <div class="actions">
+    <div v-if="kind !== 'prose'" class="actions">
       <v-btn v-if="isTerminal" color="primary" variant="flat" @click="takeFacts">
         Record {{ formatNumberOf(found.facts.length, 'fact') }}
       </v-btn>
-      <v-btn v-else-if="good" color="primary" variant="flat" @click="takeLines">
-        Record {{ formatNumberOf(good, 'line') }}
-      </v-btn>
-      <v-btn variant="outlined" @click="close">Throw the pasted text away</v-btn>
+      <v-btn variant="outlined" @click="close">Discard the text</v-btn>
       <span v-if="isReading" class="soft small" role="status">Reading …</span>
     </div>
-    <label v-if="!tooLong" class="small soft" for="pasted-text"
-      >The text; what cannot be taken is corrected here</label
-    >
-    <textarea
-      v-if="!tooLong"
-      id="pasted-text"
-      v-model="visit.pasted"
-      class="mono field"
-      rows="6"
-      spellcheck="false"
-    />
+    <VisitText v-if="kind === 'prose'" @done="emit('done')" />
   </section>
 </template>
 
@@ -150,9 +124,5 @@ li {
   gap: 8px;
   align-items: center;
   padding: 6px 0;
-}
-.field {
-  width: 100%;
-  background: rgb(var(--v-theme-background));
 }
 </style>

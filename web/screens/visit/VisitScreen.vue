@@ -14,6 +14,7 @@ import VisitField from './VisitField.vue';
 import VisitLog from './VisitLog.vue';
 import VisitPage from './VisitPage.vue';
 import VisitPaste from './VisitPaste.vue';
+import VisitVocabulary from './VisitVocabulary.vue';
 
 const store = useCatalogueStore();
 const visit = useVisitStore();
@@ -22,6 +23,8 @@ const router = useRouter();
 const field = ref<InstanceType<typeof VisitField> | null>(null);
 const log = ref<InstanceType<typeof VisitLog> | null>(null);
 const work = ref<HTMLElement | null>(null);
+/** What can be said stands beside the field, in place of the first page. */
+const isVocabulary = ref(false);
 
 /** The address says what is looked at: a link into the visit is followed, and going on is written back. */
 onMounted(() => {
@@ -153,8 +156,19 @@ function onRecorded(): void {
         · <button type="button" class="accent-link" @click="visit.begin">Begin another visit</button>
       </p>
     </div>
-    <aside v-if="visit.subject" class="detail" aria-label="The first page as it now reads">
-      <VisitPage :subject="visit.subject" :edition="visit.edition" @begin="beginLine" />
+    <aside
+      v-if="visit.subject"
+      class="detail"
+      :aria-label="isVocabulary ? 'What can be said' : 'The first page as it now reads'"
+    >
+      <p class="beside">
+        <button type="button" :aria-pressed="!isVocabulary" @click="isVocabulary = false">First page</button>
+        <button type="button" :aria-pressed="isVocabulary" @click="isVocabulary = true">
+          What can be said
+        </button>
+      </p>
+      <VisitVocabulary v-if="isVocabulary" @take="beginLine" />
+      <VisitPage v-else :subject="visit.subject" :edition="visit.edition" @begin="beginLine" />
     </aside>
   </div>
 </template>
@@ -177,6 +191,20 @@ function onRecorded(): void {
   .screen.has-detail {
     grid-template-columns: minmax(0, 920px) minmax(0, 1fr);
   }
+}
+.beside {
+  display: flex;
+  gap: 14px;
+  padding-bottom: 8px;
+}
+.beside button {
+  padding: 2px 0;
+  color: rgb(var(--v-theme-ink-soft));
+}
+.beside button[aria-pressed='true'] {
+  color: inherit;
+  font-weight: 600;
+  border-bottom: 2px solid rgb(var(--v-theme-accent));
 }
 .when {
   font-size: 14px;

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+/** What can be said, by area, with an example in words of each; searched by any word, or by a question. */
+import { computed, ref } from 'vue';
+import { findSayable } from '../../../core/understanding/vocabulary.ts';
+import { useVisitStore } from '../../stores/visitStore.ts';
+
+const emit = defineEmits<{ take: [line: string] }>();
+const visit = useVisitStore();
+const query = ref('');
+const areas = computed(() => findSayable(query.value));
+/** Facts that this source says something of already. */
+const said = computed(() => new Set(visit.log.map(({ name }) => name)));
+</script>
+
+<template>
+  <div class="vocabulary">
+    <label class="small soft" for="vocabulary-search"
+      >Search, or ask: what could I say about the kernel?</label
+    >
+    <input id="vocabulary-search" v-model="query" type="search" autocomplete="off" />
+    <p v-if="areas.length === 0" class="soft" role="status">
+      Nothing is called that. A line that fits nothing is kept as a note.
+    </p>
+    <component :is="query.trim() ? 'section' : 'details'" v-for="area in areas" :key="area.label">
+      <summary v-if="!query.trim()">
+        {{ area.label }} <span class="soft small">{{ area.entries.length }}</span>
+      </summary>
+      <dl>
+        <template v-for="entry in area.entries" :key="entry.what">
+          <dt :class="{ said: said.has(entry.label) }">
+            {{ entry.label }}<span v-if="said.has(entry.label)" class="soft small"> noted</span>
+          </dt>
+          <dd>
+            <span class="soft small">{{ entry.help }}</span>
+            <button
+              type="button"
+              :aria-label="`Write: ${entry.example}`"
+              @click="emit('take', entry.example)"
+            >
+              {{ entry.example }}
+            </button>
+          </dd>
+        </template>
+      </dl>
+    </component>
+  </div>
+</template>
+
+<style scoped>
+.vocabulary {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+input {
+  width: 100%;
+  padding: 6px 9px;
+  border: 1px solid rgb(var(--v-theme-line));
+  border-radius: 6px;
+  background: rgb(var(--v-theme-background));
+  color: inherit;
+}
+summary {
+  cursor: pointer;
+  padding: 4px 0;
+  font-weight: 600;
+}
+dl {
+  margin: 2px 0 8px;
+}
+dt {
+  font-weight: 600;
+  padding-top: 7px;
+}
+dd {
+  margin: 0;
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+}
+dd button {
+  text-align: left;
+  font-style: italic;
+  color: rgb(var(--v-theme-accent));
+}
+</style>
