@@ -25,7 +25,7 @@ const FIXED: readonly (readonly [readonly Phrase[], Conditions])[] = (
     ['vm, virtual machine|box, virtually', { machine: 'virtual' }],
     ['real|bare|actual hardware|metal|machine, on hardware', { machine: 'hardware' }],
     [
-      'nothing [is|was] [else] open|opened|running|started|launched [by] [me|us], with nothing [at] [all] open|opened|running|started [by] [me], nothing else, at idle, when|while idle, idle, idling, at rest, no programs|applications, doing nothing, empty desktop',
+      '[with] nothing [*] open|opened|running|started|launched [*] [*], nothing else, at idle, when|while idle, idle, idling, at rest, no programs|applications, doing nothing, empty desktop',
       { moment: 'idle' },
     ],
     [

@@ -96,7 +96,7 @@ export function readLine(scene: Scene, text: string): Line {
 }
 
 const MISTAKEN = phrasesOf(
-  `[no] hang on, no wait, no sorry, sorry, no nonsense, nonsense, oops, err no, or rather, make that, scratch that, no , i mean, i mean, correction, wait no, hang on, no it is, sorry i mean`,
+  `[*] hang on, no wait, no sorry, sorry, no nonsense, nonsense, oops, err no, or rather, make that, scratch that, no , i mean, i mean, correction, wait no, hang on, no it is, sorry i mean`,
 );
 
 /** `takes 600, sorry, 690 MiB`: what was said by mistake, and that it was, is not read. */

@@ -1,6 +1,6 @@
 /**
  * Phrases in a small notation, and where they stand in a line: `looks|seems like`, `can not tell|see|find [out]`. Words are parted by spaces,
- * alternatives by a bar; what stands in brackets may be missing; `*` is one word whatever it is.
+ * alternatives by a bar; what stands in brackets may be missing; `*` is one word whatever it is, `[*]` one or none.
  */
 import { stemOf, type Token } from './tokens.ts';
 import { ABBREVIATIONS } from './lexicon/abbreviations.ts';
@@ -29,7 +29,12 @@ export function phraseOf(text: string): Phrase {
       const words = (isOptional ? part.slice(1, -1) : part)
         .split('|')
         .map((word) => (Object.hasOwn(ABBREVIATIONS, word) ? ABBREVIATIONS[word] : word));
-      return { words: new Set(words), stems: new Set(words.map(stemOf)), isOptional, isAny: part === '*' };
+      return {
+        words: new Set(words),
+        stems: new Set(words.map(stemOf)),
+        isOptional,
+        isAny: part === '*' || part === '[*]',
+      };
     });
   return { steps, text };
 }

@@ -8,7 +8,7 @@ import { isNegation } from './line.ts';
 import { longestAt, phrasesOf } from './phrases.ts';
 
 const CLAIM_START = phrasesOf(`
-[it|they|site|the|project|website|page|readme|handbook|vendor|makers|developers] [site|project|page|makers|team|people|website] says|say|claims|claim|promises|promise|boasts|boast|advertises|advertise|state|states|insists|insist [that] [it] [is|to] [be], advertised as, supposed to [be], supposedly, said to [be], claimed to [be], according to, allegedly, marketed as, touted as, billed as, sold as, hailed as, praised as, praises it as, praise it as, hails it as, it is said that, rumour|word has it [that], bills itself [as], speak|speaks|talk|talks of, writes|write|wrote that, boasted|bragged|brags|brag [that|of|about], announces|announce, promised|promising, calls itself, describes itself as, call it, promised [to] [be], claims to [be], claim to [be], prides itself on
+[it|they|site|the|project|website|page|readme|handbook|vendor|makers|developers] [site|project|page|makers|team|people|website] says|say|claims|claim|promises|promise|boasts|boast|advertises|advertise|state|states|insists|insist [that] [it] [is|to] [be], advertised as, supposed to [be], supposedly, said to [be], claimed to [be], according to, allegedly, marketed as, touted as, billed as, sold as, hailed as, praised as, praise|praises|hail|hails * as, it is said * , rumour|word has it [that], bills itself [as], speak|speaks|talk|talks of, writes|write|wrote that, boasted|bragged|brags|brag [that|of|about], announces|announce, promised|promising, calls itself, describes itself as, call it, promised [to] [be], claims to [be], claim to [be], prides itself on
 `);
 const VERDICTS: readonly (readonly [Claim['verdict'], readonly Cue[]])[] = [
   [

@@ -187,6 +187,19 @@ function onRecorded(): void {
 .screen.has-detail {
   grid-template-columns: minmax(0, 1fr) clamp(300px, 31vw, 460px);
 }
+/* On a phone the page stands below what is written. */
+@media (width < 760px) {
+  .screen.has-detail {
+    display: block;
+    overflow: auto;
+  }
+  .screen.has-detail > .work,
+  .screen.has-detail > .detail {
+    overflow: visible;
+    width: 100%;
+    max-width: 100%;
+  }
+}
 @media (width >= 1500px) {
   .screen.has-detail {
     grid-template-columns: minmax(0, 920px) minmax(0, 1fr);

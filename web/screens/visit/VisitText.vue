@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A pasted text, sentence by sentence, each beside what it would record: to add, to correct in the field, or to leave out. By keyboard as at import. */
-import { computed, nextTick, ref, toRef } from 'vue';
+import { computed, nextTick, onMounted, ref, toRef } from 'vue';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { useNoticeStore } from '../../stores/noticeStore.ts';
 import { useVisitStore } from '../../stores/visitStore.ts';
@@ -61,6 +61,7 @@ const rows = () => [...(list.value?.querySelectorAll<HTMLElement>('li') ?? [])];
 function focus(): void {
   rows()[current.value]?.focus();
 }
+onMounted(() => void nextTick(focus));
 function onKey(event: KeyboardEvent): void {
   const sentence = sentences.value[current.value];
   if (!sentence || event.ctrlKey || event.altKey || event.metaKey) return;

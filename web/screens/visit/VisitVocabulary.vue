@@ -80,7 +80,5 @@ dd {
 }
 dd button {
   text-align: left;
-  font-style: italic;
-  color: rgb(var(--v-theme-accent));
 }
 </style>
