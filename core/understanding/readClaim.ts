@@ -48,6 +48,8 @@ export const readClaim: ClauseReader = (clause) => {
   const start = claimStart(clause);
   const isQuoted = clause.tokens[clause.from]?.text === '"' || clause.tokens[clause.from]?.text === '“';
   if (start === null && !isQuoted) return null;
+  // How many desktops somebody claims has a fact of its own.
+  if (/\b\d+ desktops?\b/i.test(clause.text())) return null;
   const from = start ?? clause.from;
   const tail = verdictTail(clause, from);
   if (isQuoted && start === null && !tail) return null;

@@ -145,6 +145,8 @@ function readState(
     return clause.interpretation([said(clause, meaning)], used, weight + 0.2);
   }
   if (weight < 0.6) return null;
+  // What was looked for or tried grows: it is never as below, and never none.
+  if (fact.grows) return null;
   // That there is none of a number, or as much as below, is said of what it counts, by its name.
   const label = new Set(tokensOf(fact.label).map(({ stem }) => stem));
   if (fact.type === 'number' && ![...used.keys()].some((at) => label.has(clause.tokens[at].stem)))
@@ -183,6 +185,7 @@ function readState(
     (at) =>
       !used.has(at) &&
       !FILLERS.has(clause.low(at)) &&
+      !/^(given|stated|named|published|mentioned|made|listed|documented|announced)$/.test(clause.low(at)) &&
       !negations.includes(at) &&
       clause.weightOf(at) > 0 &&
       !clause.taken('purpose', 'conditions', 'doubt').has(at),

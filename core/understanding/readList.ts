@@ -130,7 +130,7 @@ export function readList(
   return clause.interpretation(
     [{ ...meaning, ...clause.around }],
     used,
-    weight + (special ? 0.2 : 0),
+    weight + (special ? 0.2 + 0.4 * (read.elements.length - 1) : 0),
     special ? 0.9 : 0.8,
   );
 }

@@ -98,7 +98,8 @@ function readNumber(
           !unit &&
           from >= clause.from &&
           to <= clause.to &&
-          !(clause.token(to)?.isNoun && !FILLERS.has(clause.low(to))),
+          !(clause.token(to)?.isNoun && !FILLERS.has(clause.low(to))) &&
+          !/^(runs?|tries|times|measurements?|attempts?|goes)$/.test(clause.low(to)),
       )
     : undefined;
   const amount =
@@ -318,14 +319,22 @@ function readText(
   while (to > from && shared.has(to - 1)) to -= 1;
   const text = clause.text(from, to) || clause.text(start);
   if (!text) return null;
+  // `support: one vendor, weekdays, mail only`: what stands behind the name of the fact and a colon is all said of it.
+  const isHeaded = clause.low(head) === ':' && head > clause.from;
   for (const at of range(clause.from, clause.to)) if (!used.has(at) && !shared.has(at)) used.set(at, 'value');
   return clause.interpretation(
     [said(clause, { kind: 'fact', fact, state: 'set', text })],
     used,
-    weight - (fact.key === 'defaults.swap' ? 0 : 0.4 * amountsIn(clause)) - unexplained(clause, used, text),
-    clause.low(head) === ':' && head > clause.from ? 0.7 : 0.5,
+    weight +
+      (isHeaded
+        ? 0.6 * commasIn(clause)
+        : -0.4 * amountsIn(clause) * (fact.key === 'defaults.swap' ? 0 : 1) -
+          unexplained(clause, used, text)),
+    isHeaded ? 0.7 : 0.5,
   );
 }
+
+const commasIn = (clause: Clause) => clause.indexes().filter((at) => clause.low(at) === ',').length;
 
 /** A long sentence of which few words speak of the fact is hardly told of it. */
 function unexplained(clause: Clause, used: ReadonlyMap<number, Part>, text: string): number {

@@ -2,7 +2,7 @@
 import type { Element } from '../../catalogue/factValue.ts';
 import { elementsOfValue } from '../../catalogue/factValue.ts';
 import { findFactKey } from '../../catalogue/factSheet.ts';
-import { baseValueOf, range } from '../clause.ts';
+import { baseValueOf, range, type Clause } from '../clause.ts';
 import { numberOf } from '../amounts.ts';
 import { FILLERS } from '../lexicon/common.ts';
 import { isNegation } from '../line.ts';
@@ -194,8 +194,29 @@ export const readProbes: ElementReader = (clause, _isUsed) => {
 const ARCHIVE =
   /^(main|core|extra|extras|updates?|security|community|stable|testing|universe|contrib|backports|own|free|nonfree|non-free|base|apps|proposed|multilib|restricted|optional|local)$/;
 
+const SUITE = /^(suite|component|priority|branch|tier|owner)$/;
+
+/** `repo mere: suite harrow7, 410 packages, off`: one archive, and what is said of it behind a colon. */
+function archiveWithSettings(clause: Clause, isUsed: (at: number) => boolean): Element | null {
+  const colon = clause.indexes().find((at) => clause.low(at) === ':');
+  if (colon === undefined) return null;
+  const names = range(clause.from, colon).filter((at) => !isUsed(at) && clause.weightOf(at) > 0);
+  if (names.length !== 1 || clause.tokens[names[0]].isOrdinary) return null;
+  const settings: Record<string, string> = {};
+  for (const at of range(colon + 1, clause.to)) {
+    if (SUITE.test(clause.low(at)) && clause.token(at + 1))
+      settings[clause.low(at)] = clause.text(at + 1, at + 2);
+    if (/^packages?$/.test(clause.low(at)) && numberOf(clause.low(at - 1)) !== null)
+      settings.packages = String(numberOf(clause.low(at - 1)));
+    if (/^(disabled|off|inactive)$/.test(clause.low(at))) settings.state = 'off';
+  }
+  return Object.keys(settings).length > 0 ? { name: clause.text(names[0], names[0] + 1), settings } : null;
+}
+
 /** The archives, the own one first; the base's by name where the base's are known. */
 export const readArchives: ElementReader = (clause, isUsed) => {
+  const one = archiveWithSettings(clause, isUsed);
+  if (one) return { elements: [one], tokens: clause.indexes(), isPart: true };
   const base = elementsOfValue(baseValueOf(clause.scene, findFactKey('repositories.archives')!) ?? []);
   const isAll = clause.indexes().some((at) => clause.baseAt(at) > 0) && base.length > 0;
   const items = itemsIn(
