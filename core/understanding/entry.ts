@@ -20,7 +20,7 @@ import { writeLine } from '../editing/lines/writeLine.ts';
 import { createIssue, failure, success, type Issue } from '../issue.ts';
 import { nameOf } from '../lineage/names.ts';
 import { sameName } from '../sameness/name.ts';
-import { understand, writeChoice, type MarkedWord, type OpenTurn } from './understand.ts';
+import { understand, writeChoice, type Choice, type MarkedWord, type OpenTurn } from './understand.ts';
 
 /** One way to take an entry: the edit that it makes, and the part that each word plays. */
 export interface EntryChoice {
@@ -60,16 +60,30 @@ export function readEntry(context: LineContext, typed: string): Entry {
   if (isSigned && written?.ok) return ofWritten(written, 'recorded');
   const { outcome, choices } = understand(context, text);
   if (outcome !== 'recorded' && written?.ok) return ofWritten(written, 'recorded');
-  const made = choices.flatMap((choice): EntryChoice[] => {
-    const edit = writeChoice(context, choice);
-    return edit.ok ? [{ edit: edit.value, words: choice.parts }] : [];
-  });
+  const made = writtenChoices(context, choices);
   // A line that begins with the whole name of a fact is offered as that fact, where its words alone do not tell.
   const plain = outcome !== 'recorded' && isNamed(named) ? writeLine(context, text) : null;
   if (plain?.ok) made.push({ edit: plain.value, words: [] });
   if (made.length === 0 || (outcome === 'note' && !plain?.ok))
     return { outcome: 'note', choices: [], issues: [] };
   return { outcome: outcome === 'recorded' ? 'recorded' : 'ask', choices: made, issues: [] };
+}
+
+/** What a line may mean besides, however sure the first reading is: one of them is asked for. */
+export function readOtherwise(context: LineContext, typed: string): Entry {
+  if (!isOpen(context)) return refused(createIssue('error', 'line.empty', ''));
+  const { choices } = understand(context, typed.trim(), { note: -Infinity, sure: Infinity });
+  return { outcome: 'ask', choices: writtenChoices(context, choices), issues: [] };
+}
+
+function writtenChoices(
+  context: LineContext & { readonly turn: OpenTurn },
+  choices: readonly Choice[],
+): EntryChoice[] {
+  return choices.flatMap((choice): EntryChoice[] => {
+    const edit = writeChoice(context, choice);
+    return edit.ok ? [{ edit: edit.value, words: choice.parts }] : [];
+  });
 }
 
 const refused = (...issues: readonly Issue[]): Entry => ({ outcome: 'refused', choices: [], issues });

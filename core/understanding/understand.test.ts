@@ -17,7 +17,7 @@ import { FACT_KEYS } from '../catalogue/factSheet.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { VisitTurn } from '../editing/lines/lineDesk.ts';
-import { keepNote, readEntry, takeEntry } from './entry.ts';
+import { keepNote, readEntry, readOtherwise, takeEntry } from './entry.ts';
 import { uncuedFacts } from './factCues.ts';
 import { EXAMPLE_LINES } from './lexicon/examples.ts';
 import { stretchesOf } from './markedLine.ts';
@@ -257,6 +257,17 @@ describe('bad input', () => {
       }),
       { numRuns: 150, seed: 7 },
     );
+  });
+});
+
+describe('other readings', () => {
+  it('are asked for, also of a line that is clear', () => {
+    const line = 'kernel 6.9.2';
+    expect(readEntry(at(), line).outcome).toBe('recorded');
+    const other = readOtherwise(at(), line);
+    expect(other.outcome).toBe('ask');
+    expect(other.choices[0].edit.diff).toEqual(readEntry(at(), line).choices[0].edit.diff);
+    for (const choice of other.choices) expect(takeEntry(at(), line, other, choice).ok).toBe(true);
   });
 });
 

@@ -15,6 +15,7 @@ import { textOfLine } from '../../core/editing/lines/formatLine.ts';
 import {
   keepNote,
   readEntry,
+  readOtherwise,
   takeEntry,
   withChoice,
   type Entry,
@@ -102,6 +103,9 @@ export const useVisitStore = defineStore('visit', () => {
       : { outcome: 'refused', choices: [], issues: corrected.issues };
   }
 
+  /** What the line may mean besides. */
+  const readElse = (): Entry => readOtherwise(context(), text.value);
+
   /** Records the line by one of its readings, or keeps it as a note to be sorted. What cannot be kept stays in the field. */
   function record(entry: Entry, choice: EntryChoice | null): Result<WrittenLine> {
     const isCorrection = correcting.value !== null && !sorting.value;
@@ -163,6 +167,7 @@ export const useVisitStore = defineStore('visit', () => {
     context,
     sorting,
     read,
+    readElse,
     record,
     takeSentence,
     /** The note means nothing that is recorded elsewhere. */

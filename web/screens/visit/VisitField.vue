@@ -154,6 +154,13 @@ function take(choice: Entry['choices'][number] | null): void {
   emit('recorded');
   input.value?.focus();
 }
+/** Another reading than the one that would be recorded. */
+function askElse(): void {
+  const other = visit.readElse();
+  if (other.choices.length === 0) return;
+  asked.value = other;
+  void nextTick(() => shown.value?.focus());
+}
 function leaveAsked(): void {
   asked.value = null;
   input.value?.focus();
@@ -167,7 +174,8 @@ function onKey(event: KeyboardEvent): void {
     record();
   } else if (event.key === 'ArrowDown' && step.value === 'line' && visit.text.trim()) {
     event.preventDefault();
-    if (!isListing.value) isListing.value = true;
+    if (entry.value?.outcome === 'recorded' && !visit.correcting && !isListing.value) askElse();
+    else if (!isListing.value) isListing.value = true;
     else if (last >= 0) chosen.value = Math.min(chosen.value + 1, last);
   } else if (event.key === 'ArrowUp' && chosen.value >= 0) {
     event.preventDefault();

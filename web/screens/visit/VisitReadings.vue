@@ -54,6 +54,7 @@ defineExpose({ focus: () => list.value?.focus() });
     </p>
     <p v-if="understood.text" id="visit-understood" role="status">
       <span class="soft">Enter records: </span>{{ understood.text }}
+      <span v-if="entry.outcome === 'recorded'" class="soft">↓ other readings</span>
       <span v-for="remark in understood.remarks" :key="remark" class="remark-word"> {{ remark }}</span>
     </p>
   </template>
