@@ -21,6 +21,7 @@ import { settlement, type Settlement } from './settlement.ts';
 import { sideBySide, type SideBySide } from './sideBySide.ts';
 import { snapshot, type Snapshot } from './snapshot.ts';
 import { source, type Source } from './source.ts';
+import { word, type Word } from './word.ts';
 
 /** The record type of each kind. */
 export interface RecordTypes {
@@ -46,6 +47,7 @@ export interface RecordTypes {
   purpose: Purpose;
   settlement: Settlement;
   note: Note;
+  word: Word;
 }
 
 /** The name of a record kind. */
@@ -78,6 +80,7 @@ export const RECORD_KINDS = {
   purpose,
   settlement,
   note,
+  word,
 } as const;
 
 /** The kinds in the order of an export. */

@@ -20,7 +20,7 @@ import { foldText } from '../catalogue/foldText.ts';
 import { soundsOf } from '../sameness/sound.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
-type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement';
+type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement' | 'word';
 type FoundKind = Exclude<KindName, Unsought>;
 
 /** What was found, and how well it fits (higher is better). */
@@ -71,6 +71,7 @@ const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([
   'comparison',
   'assessment',
   'settlement',
+  'word',
 ]);
 
 /** Kinds of which nothing is said above are found too, by the texts that they have. */

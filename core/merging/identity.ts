@@ -42,6 +42,7 @@ const IDENTIFYING: Readonly<Record<KindName, readonly string[]>> = {
   purpose: ['name~'],
   settlement: ['subject', 'rule', 'about'],
   note: ['subject', 'source', 'text'],
+  word: ['text~', 'key'],
 };
 
 /** Kinds of which two that differ can stand beside each other: what somebody has seen, said or judged. */
@@ -57,6 +58,7 @@ export const SAYINGS: ReadonlySet<KindName> = new Set<KindName>([
   'assessment',
   'comparison',
   'note',
+  'word',
 ]);
 
 /** Equal for two records of one kind exactly when they are the same thing. */

@@ -8,6 +8,8 @@ import { readFact } from './readFact.ts';
 import { LONG_READERS, READERS } from './readers.ts';
 
 const EACH = 7;
+/** How much a word says that was taught: as much as one that names a fact. */
+const LEARNT = 1.4;
 /** How much words weigh that nothing uses, against those that are used. */
 export const LOSS_FACTOR = 1.15;
 
@@ -28,6 +30,11 @@ export function readingsOf(clause: Clause): Interpretation[] {
     .some((at) => /^[;.!]$/.test(clause.low(at)) && at < clause.to - 1 && clause.tokens[at].kind === 'sign');
   for (const cued of isOne ? cuedFactsFor(clause) : []) {
     const read = readFact(clause, cued);
+    if (read) found.push(ofSubject(clause, read));
+  }
+  for (const at of clause.indexes()) {
+    const cued = cuedFact(clause.scene.learnt.get(clause.tokens[at].stem) ?? '');
+    const read = cued && readFact(clause, cued, { tokens: [at], weight: LEARNT });
     if (read) found.push(ofSubject(clause, read));
   }
   for (const [key, tokens] of knownIn(clause)) {

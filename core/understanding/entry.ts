@@ -12,6 +12,7 @@ import { createFreshId } from '../catalogue/freshId.ts';
 import { createNote, type Note } from '../catalogue/note.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
+import type { Word } from '../catalogue/word.ts';
 import { ComposedEdit } from '../editing/composedEdit.ts';
 import { createEdit, type Edited, type LabelledEdit } from '../editing/labelledEdit.ts';
 import { knownSubject, type LineContext, type WrittenLine } from '../editing/lines/lineDesk.ts';
@@ -20,6 +21,7 @@ import { writeLine } from '../editing/lines/writeLine.ts';
 import { createIssue, failure, success, type Issue } from '../issue.ts';
 import { nameOf } from '../lineage/names.ts';
 import { sameName } from '../sameness/name.ts';
+import { taughtByPick, taughtBySorting } from './learning.ts';
 import { understand, writeChoice, type Choice, type MarkedWord, type OpenTurn } from './understand.ts';
 
 /** One way to take an entry: the edit that it makes, and the part that each word plays. */
@@ -151,14 +153,30 @@ export function takeEntry(
   const records = (choice?.edit.made.records ?? []).filter((id) => findRecord(composed.catalogue, id));
   const quoted = isQuoted ? quotedReadings(composed.catalogue, records, typed.trim()) : [];
   const note = noteOf(context, typed.trim(), choice ? 'recorded' : 'unsorted', records, sorts);
+  const learnt = taughtBy(composed.catalogue, note, typed.trim(), outcome === 'ask' ? choice : null);
   const kept = composed.take(
-    createEdit(composed.catalogue, label, diffOfRecords(composed.catalogue, [...quoted, note]), undefined),
+    createEdit(
+      composed.catalogue,
+      label,
+      diffOfRecords(composed.catalogue, [...quoted, note, ...learnt]),
+      undefined,
+    ),
   );
   if (!kept.ok) return kept;
   return composed.finish(label, {
     records: choice ? records : [note.id],
     turn: choice?.edit.made.turn ?? turn,
   });
+}
+
+/** What taking a line teaches: where one reading was picked, and where a note is sorted by other words. */
+function taughtBy(catalogue: Catalogue, note: Note, typed: string, picked: EntryChoice | null): Word[] {
+  if (note.state !== 'recorded') return [];
+  return note.text === typed
+    ? picked
+      ? taughtByPick(catalogue, typed, picked.words, note.records)
+      : []
+    : taughtBySorting(catalogue, note.text, typed, note.records);
 }
 
 /** The sentence is where its readings stand, as far as they say no other place. */

@@ -11,6 +11,7 @@ import type { VisitTurn } from '../editing/lines/lineDesk.ts';
 import { recordsBelongingTo } from '../catalogue/pointers.ts';
 import { releasesOf } from '../lineage/releases.ts';
 import { cuedFact } from './factCues.ts';
+import { learntWords } from './learning.ts';
 import { tokensOf } from './tokens.ts';
 import { lookedAt, type Looked } from './mentions.ts';
 
@@ -26,6 +27,8 @@ export interface Scene {
   readonly lastFact?: FactKey;
   /** Names that are known as values, by their first word. */
   readonly known: ReadonlyMap<string, readonly KnownName[]>;
+  /** Words that the catalogue was taught, by their stems: the key of the fact that each speaks of. */
+  readonly learnt: ReadonlyMap<string, string>;
   /** The sitting weighs, it does not look. */
   readonly isAssessing: boolean;
   /** The source is a page, a handbook or other text, and not a system. */
@@ -50,6 +53,7 @@ export function sceneOf(
     catalogue,
     looked,
     known: knownNames(catalogue, looked),
+    learnt: learntWords(catalogue),
     day,
     ...(source && { source }),
     ...(last && { last }),

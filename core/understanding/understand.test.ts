@@ -19,6 +19,7 @@ import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import type { VisitTurn } from '../editing/lines/lineDesk.ts';
 import { keepNote, readEntry, readOtherwise, takeEntry } from './entry.ts';
 import { uncuedFacts } from './factCues.ts';
+import { deleteWord, listLearnt } from './learning.ts';
 import { EXAMPLE_LINES } from './lexicon/examples.ts';
 import { stretchesOf } from './markedLine.ts';
 import type { Meaning } from './meaning.ts';
@@ -268,6 +269,35 @@ describe('other readings', () => {
     expect(other.outcome).toBe('ask');
     expect(other.choices[0].edit.diff).toEqual(readEntry(at(), line).choices[0].edit.diff);
     for (const choice of other.choices) expect(takeEntry(at(), line, other, choice).ok).toBe(true);
+  });
+});
+
+describe('what is learnt', () => {
+  const taken = (line: string, index: number | null, of = catalogue, sorts?: string) => {
+    const entry = readEntry(at(of), line);
+    const choice = index === null ? null : entry.choices[index];
+    return valueOf(applyDiff(of, valueOf(takeEntry(at(of), line, entry, choice, { sorts })).diff));
+  };
+  const words = (of: Catalogue) => listLearnt(of).map(({ text, label }) => `${text}: ${label}`);
+
+  it('comes of a note that is sorted by other words, and reads the next line', () => {
+    const line = 'the strake is at the bottom';
+    expect(made(line).outcome).toBe('note');
+    const noted = taken(line, null);
+    const [note] = recordsOf(noted, 'note');
+    const sorted = taken('the panel is at the bottom', 0, noted, note.id);
+    expect(words(sorted)).toEqual(['strake: Panel']);
+    expect(made('strake on the left', sorted).records).toMatchObject([{ key: 'defaults.panel' }]);
+    const forgotten = valueOf(applyDiff(sorted, valueOf(deleteWord(sorted, listLearnt(sorted)[0].id)).diff));
+    expect(words(forgotten)).toEqual([]);
+    expect(made('strake on the left', forgotten).outcome).toBe('note');
+  });
+
+  it('is nothing of a line that is clear, of names, of numbers, or of many words', () => {
+    expect(words(taken('kernel 6.9.2', 0))).toEqual([]);
+    const noted = taken('Zarquon hums while elderly herons and grumpy beavers wander past', null);
+    const [note] = recordsOf(noted, 'note');
+    expect(words(taken('panel at the bottom', 0, noted, note.id))).toEqual([]);
   });
 });
 

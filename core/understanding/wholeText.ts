@@ -28,7 +28,7 @@ export function sentencesOf(text: string): string[] {
 }
 
 /** Kinds of which every record has a name that a sentence may speak of. */
-const NAMED = ['about', 'distribution', 'edition', 'release', 'link'] as const;
+const NAMED = ['about', 'distribution', 'edition', 'release', 'link', 'word'] as const;
 
 /** What a line of a sitting is read with: everything that has a name, and what is known of what is looked at and of what lies below it. */
 export function recordsFor(catalogue: Catalogue, turn: VisitTurn, today: string): AnyRecord[] {

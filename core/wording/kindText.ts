@@ -26,6 +26,7 @@ export const KIND_WORDS: Readonly<Record<KindName, readonly [one: string, many: 
   purpose: ['purpose', 'purposes'],
   settlement: ['settled point', 'settled points'],
   note: ['note', 'notes'],
+  word: ['learnt word', 'learnt words'],
 };
 
 /** `12 readings`. */

@@ -2,14 +2,24 @@
 /** What can be said, by area, with an example in words of each; searched by any word, or by a question. */
 import { computed, ref } from 'vue';
 import { findSayable } from '../../../core/understanding/vocabulary.ts';
+import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { deleteWord, listLearnt } from '../../../core/understanding/learning.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
+import { useNoticeStore } from '../../stores/noticeStore.ts';
 import { useVisitStore } from '../../stores/visitStore.ts';
 
 const emit = defineEmits<{ take: [line: string] }>();
+const store = useCatalogueStore();
 const visit = useVisitStore();
+const notices = useNoticeStore();
 const query = ref('');
 const areas = computed(() => findSayable(query.value));
 /** Facts that this source says something of already. */
 const said = computed(() => new Set(visit.log.map(({ name }) => name)));
+const learnt = computed(() => listLearnt(store.catalogue));
+function remove(id: RecordId): void {
+  notices.tellTrouble(store.commit(deleteWord(store.catalogue, id)));
+}
 </script>
 
 <template>
@@ -43,6 +53,26 @@ const said = computed(() => new Set(visit.log.map(({ name }) => name)));
         </template>
       </dl>
     </component>
+    <details v-if="learnt.length">
+      <summary>
+        Learnt words <span class="soft small">{{ learnt.length }}</span>
+      </summary>
+      <ul>
+        <li v-for="word in learnt" :key="word.id">
+          <span
+            ><strong>{{ word.text }}</strong> speaks of {{ word.label }}</span
+          >
+          <button
+            type="button"
+            class="accent-link"
+            :aria-label="`Delete the learnt word ${word.text}`"
+            @click="remove(word.id)"
+          >
+            Delete
+          </button>
+        </li>
+      </ul>
+    </details>
   </div>
 </template>
 
@@ -64,6 +94,16 @@ summary {
   cursor: pointer;
   padding: 4px 0;
   font-weight: 600;
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+ul li {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 2px 0;
 }
 dl {
   margin: 2px 0 8px;
