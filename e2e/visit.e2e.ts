@@ -245,15 +245,23 @@ describe('a visit', () => {
       /^Desktop: Porch\b/,
     ])
       await page.getByRole('listitem', { name: line }).first().waitFor();
-    await paste('The cursor is called Gorse. The default font is Weir Sans 12! Nobody minds the rain here.');
+    await paste(
+      'The cursor is called Thistle. The default font is Weir Sans 12! Nobody minds the rain here.',
+    );
     const sentences = page.getByRole('list', { name: 'Sentences of the text' });
-    await sentences.getByRole('button', { name: /Gorse/ }).waitFor();
+    await sentences
+      .getByRole('button', { name: /Thistle/ })
+      .first()
+      .waitFor();
     expect(await sentences.locator('> li').count()).toBe(3);
     await page.reload();
     await sentences.locator('> li').first().focus();
-    await sentences.getByRole('button', { name: /Gorse/ }).waitFor();
+    await sentences
+      .getByRole('button', { name: /Thistle/ })
+      .first()
+      .waitFor();
     await page.keyboard.press('a');
-    await page.getByRole('listitem', { name: /^Cursor: Gorse\b/ }).waitFor();
+    await page.getByRole('listitem', { name: /^Cursor: Thistle\b/ }).waitFor();
     await expect.poll(() => sentences.locator('> li').count()).toBe(2);
     await page.keyboard.press('c');
     await expect.poll(() => field().inputValue()).toBe('The default font is Weir Sans 12!');
@@ -268,6 +276,26 @@ describe('a visit', () => {
       .filter({ hasText: /more than 200,000 letters/ })
       .waitFor();
     await page.getByRole('button', { name: 'Discard the text' }).click();
+  });
+  it('shows what a clear line may mean besides, and what can be said', async () => {
+    const { page } = app;
+    await field().fill('the kernel is 6.9.2');
+    await page.getByText('Enter records:').waitFor();
+    await page.keyboard.press('ArrowDown');
+    const readings = page.getByRole('list', { name: 'Readings of the line' });
+    await readings
+      .getByRole('button', { name: /6\.9\.2/ })
+      .first()
+      .waitFor();
+    await page.keyboard.press('Escape');
+    await readings.waitFor({ state: 'detached' });
+    await field().fill('');
+    await page.getByRole('button', { name: 'What can be said' }).click();
+    await page.getByLabel(/^Search, or ask/).fill('pointer');
+    await page.getByRole('button', { name: 'Write: pointer theme is Quill' }).click();
+    await expect.poll(() => field().inputValue()).toBe('pointer theme is Quill');
+    await field().fill('');
+    await page.getByRole('button', { name: 'First page' }).click();
   });
   it('whose release is deleted in another window says so, and keeps what is typed', async () => {
     const { page } = app;
