@@ -7,6 +7,7 @@ import { elliptic, LOSS_FACTOR, readingsOf, valueOf, type Before } from './claus
 import { cuedFact } from './factCues.ts';
 import type { Line } from './line.ts';
 import type { Around, Interpretation, Meaning, Part } from './meaning.ts';
+import { pointsWeighed } from './readAssessment.ts';
 import { withRemark } from './readFact.ts';
 import type { Scene } from './scene.ts';
 
@@ -164,6 +165,13 @@ function withCount(clause: Clause, meaning: Meaning): Meaning | null {
     : null;
 }
 
+/** `…, which matters`: how much weighs what was said before. */
+function withWeight(clause: Clause, meaning: Meaning): Meaning | null {
+  if (meaning.kind !== 'assessment' || clause.to - clause.from > 7) return null;
+  const points = pointsWeighed(clause, meaning.points);
+  return points && { ...meaning, points };
+}
+
 /** A clause that says only what stands around another: conditions, doubt; or that is kept as a remark on it. */
 function attached({ cover, last, pending }: State, clause: Clause): State | null {
   const counted = cover.meanings.length > 0 ? withCount(clause, cover.meanings.at(-1)!) : null;
@@ -172,6 +180,18 @@ function attached({ cover, last, pending }: State, clause: Clause): State | null
       cover: {
         ...cover,
         meanings: [...cover.meanings.slice(0, -1), counted],
+        parts: new Map([...cover.parts, ...clause.indexes().map((at) => [at, 'value'] as const)]),
+        score: cover.score + 1.2,
+      },
+      last,
+      pending,
+    };
+  const weighed = cover.meanings.length > 0 ? withWeight(clause, cover.meanings.at(-1)!) : null;
+  if (weighed)
+    return {
+      cover: {
+        ...cover,
+        meanings: [...cover.meanings.slice(0, -1), weighed],
         parts: new Map([...cover.parts, ...clause.indexes().map((at) => [at, 'value'] as const)]),
         score: cover.score + 1.2,
       },

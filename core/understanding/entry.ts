@@ -61,10 +61,15 @@ export function readEntry(context: LineContext, typed: string): Entry {
   const written = isSigned || isColoned(text, named) ? writeLine(context, text) : null;
   if (isSigned && written?.ok) return ofWritten(written, 'recorded');
   const { outcome, choices } = understand(context, text);
-  if (outcome !== 'recorded' && written?.ok) return ofWritten(written, 'recorded');
   const made = writtenChoices(context, choices);
+  const isSaid =
+    written?.ok &&
+    (made.length === 0 ||
+      made.some(({ edit }) => JSON.stringify(edit.diff) === JSON.stringify(written.value.diff)));
+  if (outcome !== 'recorded' && written?.ok && (isSaid || outcome === 'note'))
+    return ofWritten(written, 'recorded');
   // A line that begins with the whole name of a fact is offered as that fact, where its words alone do not tell.
-  const plain = outcome !== 'recorded' && isNamed(named) ? writeLine(context, text) : null;
+  const plain = outcome !== 'recorded' && isNamed(named) ? (written ?? writeLine(context, text)) : null;
   if (plain?.ok) made.push({ edit: plain.value, words: [] });
   if (made.length === 0 || (outcome === 'note' && !plain?.ok))
     return { outcome: 'note', choices: [], issues: [] };

@@ -82,7 +82,8 @@ export const ELEMENT_READERS: Readonly<Record<string, ElementReader>> = {
   'defaults.handling': readHandling,
   'defaults.belongs': readBelongs,
   'welcome.problems': readWhole,
-  'repositories.priorities': readWhole,
+  'repositories.priorities': (clause, isUsed, used) =>
+    clause.indexes().some((at) => clause.low(at) === ':') ? undefined : readWhole(clause, isUsed, used),
   'editions.failures': readWhole,
   'kernel.patches': readPatches,
   'editions.offered': readEditions,

@@ -50,6 +50,18 @@ function weightIn(clause: Clause): { readonly weight?: 1 | 2 | 3; readonly from:
   return { from: clause.to };
 }
 
+/** Points with the weight that a clause gives to the last of them; null where it says nothing of its own kind. */
+export function pointsWeighed(clause: Clause, points: Points): Points | null {
+  const { weight, from } = weightIn(clause);
+  if (!weight || from < clause.to - 1) return null;
+  for (const field of ['weaknesses', 'strengths'] as const) {
+    const all = points[field];
+    if (!all || all.length === 0) continue;
+    return { ...points, [field]: [...all.slice(0, -1), { ...all.at(-1)!, weight }] };
+  }
+  return null;
+}
+
 /** `quick updates, a clear guide`: each of them. */
 function pointsOf(text: string, weight?: 1 | 2 | 3): Point[] {
   return text

@@ -140,7 +140,9 @@ function readState(
     return clause.interpretation([question], used, weight + 0.2);
   }
   const [unknown] = clause.of('unknown');
-  if (unknown && fact.type !== 'yesNo' && (fact.type !== 'list' || weight >= 1.2)) {
+  // `I hoped for icons in vain, there are none`: it was found out.
+  const isNoneAtAll = clause.negations.some((at) => clause.low(at) === 'none');
+  if (unknown && !isNoneAtAll && fact.type !== 'yesNo' && (fact.type !== 'list' || weight >= 1.2)) {
     const meaning: FactMeaning = { kind: 'fact', fact, state: 'notFoundOut', tried: clause.text() };
     return clause.interpretation([said(clause, meaning)], used, weight + 0.2);
   }

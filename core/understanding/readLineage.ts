@@ -61,7 +61,7 @@ const RELATION_CUES: readonly (readonly [Relation, readonly Cue[]])[] = [
 ];
 
 const PARTS =
-  /^(installer|theme|themes|desktop|guide|tool|tools|icons?|artwork|kernel|wallpapers?|settings|welcome|package|manager|centre|control|updater|backup|fonts?|login|scripts?|look|build|system)$/;
+  /^(installer|theme|themes|desktop|guide|tool|tools|icons?|artwork|kernel|wallpapers?|settings|welcome|package|manager|centre|center|control|updater|backup|fonts?|login|scripts?|look|build|system)$/;
 
 /** True where a comma stands between a place and all of some others. */
 const isParted = (clause: Clause, at: number, others: readonly number[]): boolean =>

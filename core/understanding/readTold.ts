@@ -63,7 +63,7 @@ export const readQuestion: ClauseReader = (clause) => {
     text: text.replace(/\?$/, '').trim() + (isAsked ? '?' : ''),
     ...(clause.conditions && {}),
   };
-  return clause.interpretation([meaning], whole(clause), isAsked ? 3.5 : 2, KEPT);
+  return clause.interpretation([meaning], whole(clause), isAsked ? 5 : 2, KEPT);
 };
 
 const PLANS = cuesOf(

@@ -99,7 +99,7 @@ function readNumber(
           from >= clause.from &&
           to <= clause.to &&
           !(clause.token(to)?.isNoun && !FILLERS.has(clause.low(to))) &&
-          !/^(runs?|tries|times|measurements?|attempts?|goes)$/.test(clause.low(to)),
+          !/^(runs?|tries|times|measurements?|attempts?|goes)$/.test(clause.line.tokens[to]?.low ?? ''),
       )
     : undefined;
   const amount =
@@ -225,7 +225,12 @@ function readYesNo(
   for (const at of [...negations, ...(noes?.tokens ?? [])]) used.set(at, 'value');
   const isIndependence =
     fact.key === 'lineage.independent' && !clause.indexes().some((at) => /^independent/.test(clause.low(at)));
-  const isNo = !isIndependence && (negations.length + (noes ? 1 : 0)) % 2 === 1;
+  const parts = new Map<number, number>();
+  for (const at of [...negations, ...(noes ? [noes.tokens[0]] : [])]) {
+    const part = range(clause.from, at).filter((each) => /^[,;]$/.test(clause.low(each))).length;
+    parts.set(part, (parts.get(part) ?? 0) + 1);
+  }
+  const isNo = !isIndependence && [...parts.values()].some((count) => count % 2 === 1);
   for (const at of clause.indexes())
     if (/^(yes|yep|possible|allowed|true|ok|present|there)$/.test(clause.low(at))) used.set(at, 'value');
   const meaning: FactMeaning = { kind: 'fact', fact, state: 'set', value: !isNo };

@@ -26,6 +26,13 @@ export const readTools: ElementReader = (clause, isUsed) => {
         every.length === 1 || range(from, to).some((at) => !clause.tokens[at].isOrdinary),
     );
   if (items.length !== 1) return clause.low(colon) === ':' ? undefined : null;
+  // `seven tools that come from …`: counted, not named.
+  const count = range(items[0].from, items[0].to).find((at) => numberOf(clause.low(at)) !== null);
+  if (
+    count !== undefined &&
+    range(items[0].from, items[0].to).every((at) => clause.tokens[at].isOrdinary || at === count)
+  )
+    return { elements: [], tokens: clause.indexes(), said: clause.text(count, count + 1) };
   const [name] =
     items[0].to - items[0].from > 2
       ? namesIn(clause, (at) => isUsed(at) || at >= items[0].to).filter(({ likeness }) => likeness >= 1)
