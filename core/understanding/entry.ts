@@ -56,24 +56,24 @@ export function readEntry(context: LineContext, typed: string): Entry {
   if (text.length > LONGEST)
     return refused(createIssue('error', 'line.long', text.slice(0, 80), { limit: LONGEST }));
   if (!text) return refused(createIssue('error', 'line.empty', ''));
-  // The notation of earlier programs is still read where it shows itself: by one of its signs, or by a name before a colon.
+  // The notation of earlier programs is still read where it shows itself by one of its signs.
   const isSigned = named !== null && / (?:@|#|>) /.test(text);
-  const written = isSigned || isColoned(text, named) ? writeLine(context, text) : null;
-  if (isSigned && written?.ok) return ofWritten(written, 'recorded');
+  const signed = isSigned ? writeLine(context, text) : null;
+  if (signed?.ok) return ofWritten(signed, 'recorded');
   const { outcome, choices } = understand(context, text);
   const made = writtenChoices(context, choices);
-  const isSaid =
-    written?.ok &&
-    (made.length === 0 ||
-      made.some(({ edit }) => JSON.stringify(edit.diff) === JSON.stringify(written.value.diff)));
-  if (outcome !== 'recorded' && written?.ok && (isSaid || outcome === 'note'))
-    return ofWritten(written, 'recorded');
-  // A line that begins with the whole name of a fact is offered as that fact, where its words alone do not tell.
-  const plain = outcome !== 'recorded' && isNamed(named) ? (written ?? writeLine(context, text)) : null;
-  if (plain?.ok) made.push({ edit: plain.value, words: [] });
-  if (made.length === 0 || (outcome === 'note' && !plain?.ok))
-    return { outcome: 'note', choices: [], issues: [] };
-  return { outcome: outcome === 'recorded' ? 'recorded' : 'ask', choices: made, issues: [] };
+  if (outcome === 'recorded' && made.length > 0) return { outcome, choices: made, issues: [] };
+  // Where its words alone do not tell, a line that begins with the whole name of a fact is offered as that fact, as is the notation with a colon.
+  const isNotation = isColoned(text, named);
+  const plain = isNotation || isNamed(named) ? (signed ?? writeLine(context, text)) : null;
+  if (!plain?.ok)
+    return outcome === 'note' || made.length === 0
+      ? { outcome: 'note', choices: [], issues: [] }
+      : { outcome: 'ask', choices: made, issues: [] };
+  const isSame = ({ edit }: EntryChoice) => JSON.stringify(edit.diff) === JSON.stringify(plain.value.diff);
+  if (isNotation && (outcome === 'note' || made.length === 0 || made.some(isSame)))
+    return ofWritten(plain, 'recorded');
+  return { outcome: 'ask', choices: [...made, { edit: plain.value, words: [] }], issues: [] };
 }
 
 /** What a line may mean besides, however sure the first reading is: one of them is asked for. */

@@ -56,18 +56,33 @@ interface Named {
 
 const wordsOf = (name: string) => tokensOf(name).map(({ low }) => low);
 
-/** Names by their first word. */
-function namesOf(catalogue: Catalogue, looked: Looked): Map<string, Named[]> {
+type Names = ReadonlyMap<string, readonly Named[]>;
+
+const put = (names: Map<string, Named[]>, name: string, id: RecordId, kind: Mention['kind']) => {
+  const words = wordsOf(name);
+  if (words.length > 0) names.set(words[0], [...(names.get(words[0]) ?? []), { words, id, kind }]);
+};
+
+/** The names of all projects, once for each state of a catalogue: a line is read with every letter. */
+const PROJECTS = new WeakMap<Catalogue, Names>();
+
+function projectNames(catalogue: Catalogue): Names {
+  const known = PROJECTS.get(catalogue);
+  if (known) return known;
   const names = new Map<string, Named[]>();
-  const add = (name: string, id: RecordId, kind: Mention['kind']) => {
-    const words = wordsOf(name);
-    if (words.length > 0) names.set(words[0], [...(names.get(words[0]) ?? []), { words, id, kind }]);
-  };
   for (const { id, name, aliases } of recordsOf(catalogue, 'distribution'))
-    for (const each of [name, ...aliases]) if (each.length > 2) add(each, id, 'distribution');
-  for (const each of editionsOf(catalogue, looked.distribution)) add(each.name, each.id, 'edition');
-  for (const each of releasesOf(catalogue, looked.distribution)) add(each.version, each.id, 'release');
+    for (const each of [name, ...aliases]) if (each.length > 2) put(names, each, id, 'distribution');
+  PROJECTS.set(catalogue, names);
   return names;
+}
+
+/** Names by their first word: those of projects, and of the editions and releases of what is looked at. */
+function namesOf(catalogue: Catalogue, looked: Looked): (word: string) => readonly Named[] {
+  const projects = projectNames(catalogue);
+  const own = new Map<string, Named[]>();
+  for (const each of editionsOf(catalogue, looked.distribution)) put(own, each.name, each.id, 'edition');
+  for (const each of releasesOf(catalogue, looked.distribution)) put(own, each.version, each.id, 'release');
+  return (word) => [...(projects.get(word) ?? []), ...(own.get(word) ?? [])];
 }
 
 /** Everything of the catalogue that is named in a line. */
@@ -85,12 +100,12 @@ export function mentionsOf(catalogue: Catalogue, looked: Looked, tokens: readonl
 function mentionAt(
   catalogue: Catalogue,
   looked: Looked,
-  names: ReadonlyMap<string, readonly Named[]>,
+  names: (word: string) => readonly Named[],
   tokens: readonly Token[],
   at: number,
 ): Mention | null {
   const plain = tokens[at].low.replace(/'s?$/, '');
-  const candidates = [...(names.get(tokens[at].low) ?? []), ...(names.get(plain) ?? [])];
+  const candidates = [...names(tokens[at].low), ...(plain === tokens[at].low ? [] : names(plain))];
   const named = candidates
     .filter(({ words }) =>
       words.every((word, i) => i === 0 || tokens[at + i]?.low.replace(/'s?$/, '') === word),
