@@ -22,9 +22,15 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'node20',
     minify: false,
-    // Node loads these sooner than modules.
     rolldownOptions: {
-      output: { format: 'cjs', entryFileNames: '[name].cjs', chunkFileNames: 'assets/[name]-[hash].cjs' },
+      output: {
+        // Names stay, for what is told of a fault; only comments and spaces go.
+        minify: { compress: false, mangle: false, codegen: { removeWhitespace: true } },
+        // Node loads these sooner than modules.
+        format: 'cjs',
+        entryFileNames: '[name].cjs',
+        chunkFileNames: 'assets/[name]-[hash].cjs',
+      },
     },
   },
   ssr: {
