@@ -19,11 +19,19 @@ export function checkLink(catalogue: Catalogue, link: Link): Issue[] {
   return issuesOf(catalogue, link, () => linealSteps(catalogue));
 }
 
-/** The links of many that break a rule, each with its first issue. */
-export function checkLinks(
-  catalogue: Catalogue,
-  links: readonly Link[],
-): { readonly link: Link; readonly issue: Issue }[] {
+/** A link that breaks a rule, with its first issue. */
+interface BrokenLink {
+  readonly link: Link;
+  readonly issue: Issue;
+}
+
+/** The links of many that break a rule. */
+export function checkLinks(catalogue: Catalogue, links: readonly Link[]): BrokenLink[] {
+  return [...brokenLinks(catalogue, links)];
+}
+
+/** The links of many that break a rule, one after another: who needs a few looks for no more. */
+function* brokenLinks(catalogue: Catalogue, links: Iterable<Link>): Generator<BrokenLink> {
   const all = linealSteps(catalogue);
   const component = componentsOf(
     new Map([...all].map(([id, steps]) => [id, steps.map(({ base }) => base)] as const)),
@@ -35,11 +43,10 @@ export function checkLinks(
       steps.filter(({ base }) => component.get(base) === component.get(id)),
     ]),
   );
-  return links.flatMap((link) =>
-    issuesOf(catalogue, link, () => within)
-      .slice(0, 1)
-      .map((issue) => ({ link, issue })),
-  );
+  for (const link of links) {
+    const [issue] = issuesOf(catalogue, link, () => within);
+    if (issue) yield { link, issue };
+  }
 }
 
 /** So many of them are told. */
@@ -47,10 +54,12 @@ const MOST_FORBIDDEN = 20;
 
 /** The first links that no edit would have made, and that nothing can be told along: to itself, in a circle, backwards in time. */
 export function forbiddenLinks(catalogue: Catalogue): Issue[] {
-  return checkLinks(catalogue, [...recordsOf(catalogue, 'link')])
-    .filter(({ issue }) => issue.code !== 'link.order')
-    .map(({ issue }) => issue)
-    .slice(0, MOST_FORBIDDEN);
+  const found: Issue[] = [];
+  for (const { issue } of brokenLinks(catalogue, recordsOf(catalogue, 'link'))) {
+    if (issue.code !== 'link.order') found.push(issue);
+    if (found.length === MOST_FORBIDDEN) break;
+  }
+  return found;
 }
 
 /** The rules over links that are put in one after another, without looking at all of them each time. */
