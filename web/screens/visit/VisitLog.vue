@@ -167,6 +167,13 @@ li {
   position: relative;
   border-radius: 4px;
 }
+/* On a phone what was said stands below its name. */
+@media (width < 760px) {
+  li {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 2px;
+  }
+}
 li:focus-visible {
   background: rgb(var(--v-theme-accent-soft));
   outline-offset: -2px;
