@@ -91,10 +91,9 @@ function ofSubject(clause: Clause, read: Interpretation): Interpretation {
     const isFirst = range(clause.from, mention.from).every((at) => clause.weightOf(at) === 0);
     const isBehind = /^(on|in|for|of|at|with)$/.test(clause.low(mention.from - 1));
     if (mention.kind === 'edition' && mention.role !== 'other') {
-      if (mention.id !== clause.scene.looked.edition) around = { ...around, edition: mention.id };
-      else around = { ...around, edition: mention.id };
+      around = { ...around, edition: mention.id };
       use(mention.from, mention.to);
-      for (const at of [mention.to]) if (/^(edition|one|image)$/.test(clause.low(at))) use(at, at + 1);
+      if (/^(edition|one|image)$/.test(clause.low(mention.to))) use(mention.to, mention.to + 1);
     } else if (mention.role === 'self') use(mention.from, mention.to);
     else if (isFirst || isBehind || /'s?$/.test(clause.low(mention.to - 1))) {
       around = {

@@ -3,7 +3,7 @@
  * words of a note that was sorted by saying it otherwise. They are records of the catalogue, listed beside the field, and can be deleted there.
  */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { diffOfRecords } from '../catalogue/diff.ts';
+import { diffOfRemoval } from '../catalogue/removal.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
@@ -104,6 +104,6 @@ export function listLearnt(
 export function deleteWord(catalogue: Catalogue, id: RecordId): Edited {
   const word = findRecord(catalogue, id);
   if (word?.kind !== 'word') return failure(createIssue('error', 'diff.stale', id));
-  const label = { code: 'word.forget', params: { text: word.text } } as const;
-  return createEdit(catalogue, label, diffOfRecords(catalogue, [], [id]), undefined);
+  const label = { code: 'word.delete', params: { text: word.text } } as const;
+  return createEdit(catalogue, label, diffOfRemoval(catalogue, [id]), undefined);
 }

@@ -249,12 +249,8 @@ function onPoint(
 }
 
 /** A project by the one release of it that is known; else as it was typed. */
-function nameInFull(
-  { scene, ...clause }: Clause,
-  { id, kind, from, to }: Clause['mentions'][number],
-): string {
-  const releases = kind === 'distribution' ? releasesOf(scene.catalogue, id) : [];
-  return releases.length === 1
-    ? nameOf(scene.catalogue, releases[0].id)
-    : clause.line.text.slice(clause.line.tokens[from].start, clause.line.tokens[to - 1].end);
+function nameInFull(clause: Clause, { id, kind, from, to }: Clause['mentions'][number]): string {
+  const { catalogue } = clause.scene;
+  const releases = kind === 'distribution' ? releasesOf(catalogue, id) : [];
+  return releases.length === 1 ? nameOf(catalogue, releases[0].id) : clause.text(from, to);
 }

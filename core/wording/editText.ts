@@ -63,7 +63,7 @@ const LABELS: Readonly<Record<string, (params: Params) => string>> = {
   'table.take': (params) => `Take a table in: ${count(params, 'fact')}`,
   'line.write': () => 'A line of a visit',
   'note.keep': ({ of }) => `Note on ${of}`,
-  'word.forget': ({ text }) => `Delete the learnt word “${text}”`,
+  'word.delete': ({ text }) => `Delete the learnt word “${text}”`,
   'line.remove': ({ of }) => `Delete a line about ${of}`,
   'line.move': (params) => `${count(params, 'line')} from “${params.title}”`,
   'visit.about': ({ of }) => `A visit to ${of}`,

@@ -13,7 +13,7 @@ export const readTools: ElementReader = (clause, isUsed) => {
   const colon = clause
     .indexes()
     .find((at) =>
-      /^(:|for|that|which|does|fetches|does|locks|makes|takes|sets|cleans|lets|handles|checks|mends|repairs|manages)$/.test(
+      /^(:|for|that|which|does|fetches|locks|makes|takes|sets|cleans|lets|handles|checks|mends|repairs|manages)$/.test(
         clause.low(at),
       ),
     );

@@ -46,7 +46,7 @@ export function useTextReading(text: Ref<string | null>) {
       worker ??= start();
       const records = recordsFor(catalogue, turn, today);
       const ask: TextAsk = { number: ++number, records, turn, today, author, sentences: found };
-      worker.postMessage(JSON.parse(JSON.stringify(ask)));
+      worker.postMessage(ask);
     },
     { immediate: true },
   );
