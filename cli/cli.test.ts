@@ -167,7 +167,7 @@ describe('aspen freshness', () => {
   it('says how far a system is behind', () => {
     const { status, stdout } = aspen(['freshness', at('system'), ...states, '--on', '2026-08-11']);
     expect(status).toBe(0);
-    expect(stdout).toMatch(/^On 11 Aug 2026, .* packages are behind: half of them by at most 10 days/);
+    expect(stdout).toMatch(/^On 11 August 2026, .* packages are behind: half of them by at most 10 days/);
     const json = JSON.parse(aspen(['freshness', at('system'), ...states, '--json']).stdout) as {
       on: string;
       whole: { known: number; behind: number; current: number };

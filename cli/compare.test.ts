@@ -79,9 +79,9 @@ describe('aspen compare of tour 4', () => {
     [
       'support.past',
       'different',
-      ['975 days past Aldermoor 9 (14 Jun 2028)', '70 days past Hexley 24 (21 Apr 2031)'],
+      ['975 days past Aldermoor 9 (14 June 2028)', '70 days past Hexley 24 (21 April 2031)'],
     ],
-    ['support.computed', 'unknown', ['14 Feb 2031', 'not looked at']],
+    ['support.computed', 'unknown', ['14 February 2031', 'not looked at']],
   ])('%s is %s', (key, verdict, texts) => {
     expect(point(key)).toMatchObject({ verdict, values: texts.map((text) => ({ text })) });
   });

@@ -86,7 +86,7 @@ describe('aspen dossier', () => {
     const page = dossier(FILE, 'Isolde 4', '--on', '2026-11-24').stdout;
     expect(page).toMatch(/^Isolde 4\n\nWhat it is\n {2}In its own words: /);
     const markdown = dossier(FILE, 'Isolde 4', '--on', '2026-11-24', '--markdown').stdout;
-    expect(markdown).toMatch(/^# Isolde 4\n\nAs of 24 Nov 2026\.\n/);
+    expect(markdown).toMatch(/^# Isolde 4\n\nAs of 24 November 2026\.\n/);
     expect(markdown).toContain('\n## Sources\n');
   });
   it('names the near ones where nothing, or more than one, is meant, and the editions there are', () => {

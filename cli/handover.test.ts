@@ -26,7 +26,7 @@ describe('aspen report', () => {
       [['Tidewater 7.1', 'Varnley 6@2026-06-01'], 'Tidewater 7.1 and Varnley 6'],
       [['Reading rooms'], 'Which for “Reading rooms”?'],
       [['--area', 'Welcome tools'], 'Welcome tools: all that are recorded'],
-      [['Tidewater', '--since', '2026-01-01'], 'Tidewater since 1 Jan 2026'],
+      [['Tidewater', '--since', '2026-01-01'], 'Tidewater since 1 January 2026'],
     ] as const) {
       const { status, stdout, stderr } = aspen('report', SAMPLE, ...args, ...ON);
       expect([status, stderr]).toEqual([0, '']);

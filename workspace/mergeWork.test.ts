@@ -124,7 +124,7 @@ describe('what is shown of a merge', () => {
       mine: '6.9',
       theirs: '7.0',
       base: 'kernel.version of aldbourne',
-      mineFrom: '5 Jan 2026, “aldbourne-page”',
+      mineFrom: '5 January 2026, “aldbourne-page”',
       canBoth: true,
     });
   });

@@ -1,9 +1,12 @@
 /** Dates as people write them. */
 import type { When } from './when.ts';
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const MONTHS = [
+  ...['January', 'February', 'March', 'April', 'May', 'June'],
+  ...['July', 'August', 'September', 'October', 'November', 'December'],
+];
 
-/** A date in words: `2 Apr 2029`, `Jun 2028`, `about 2016`. Forms beyond these are shown as written. */
+/** A date in words: `2 April 2029`, `June 2028`, `about 2016`. Forms beyond these are shown as written. */
 export function formatWhen(when: When): string {
   const match = /^(\d{4})(?:-(0[1-9]|1[0-2])(?:-(\d\d))?)?([~?%]?)$/.exec(when);
   if (!match) return when;

@@ -6,7 +6,7 @@ import { formatEndorsed, parseEndorsed } from './endorsed.ts';
 describe('endorsement over time', () => {
   it.each([
     [
-      '2018: unofficial; Apr 2024: official; no more',
+      '2018: unofficial; April 2024: official; no more',
       [
         { date: '2018', standing: 'unofficial' },
         { date: '2024-04', standing: 'official' },

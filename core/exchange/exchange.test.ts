@@ -143,7 +143,7 @@ describe('values in words', () => {
   it.each([
     ['repositories.holding', 10, '10 days'],
     ['defaults.packages', 2480, '2,480'],
-    ['model.supportEnd', '2029-04-02', '2 Apr 2029'],
+    ['model.supportEnd', '2029-04-02', '2 April 2029'],
     ['lineage.independent', false, 'no'],
     [
       'repositories.formats',
@@ -212,7 +212,7 @@ describe('a dossier in Markdown', () => {
     expect(markdown).toContain('| Default kernel | 6.1[^2] | 6.8[^1] |');
     expect(markdown).toContain('| First-start guide | not looked at | none; said, the base is unknown[^1] |');
     expect(markdown).toContain('| Icons | not looked at | A\\_b; said, the base is unknown (no source) |');
-    expect(markdown).toContain('[^2]: page, page, 3 Mar 2026');
+    expect(markdown).toContain('[^2]: page, page, 3 March 2026');
     const cited = new Set([...markdown.matchAll(/\[\^(\d+)\](?!:)/g)].map(([, number]) => number));
     const listed = new Set([...markdown.matchAll(/^\[\^(\d+)\]:/gm)].map(([, number]) => number));
     expect(cited).toEqual(listed);

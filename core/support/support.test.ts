@@ -167,7 +167,7 @@ describe('a system is supported', () => {
       subject: 'release:oak-1',
       stated: '2029-06-01',
       computed: '2029-03-03',
-      rule: '36 months after 3 Mar 2026',
+      rule: '36 months after 3 March 2026',
       differ: true,
       differDays: 90,
       supported: true,
@@ -183,8 +183,8 @@ describe('a system is supported', () => {
       ],
     });
     expect(wordSupport(main)).toBe(
-      'Oak 1 main is stated until 1 Jun 2029; computed until 3 Mar 2029 from 36 months after 3 Mar 2026: they differ by 90 days. ' +
-        'Its base ash 31 ends on 2 Apr 2029. 60 days of the promise have no base. 30 months left.',
+      'Oak 1 main is stated until 1 June 2029; computed until 3 March 2029 from 36 months after 3 March 2026: they differ by 90 days. ' +
+        'Its base ash 31 ends on 2 April 2029. 60 days of the promise have no base. 30 months left.',
     );
     expect(low.gap?.most).toBe(day('2029-06-01') - day('2028-06-10'));
   });
@@ -291,7 +291,7 @@ describe('which release to take', () => {
     const choice = chooseRelease(rows, until, 'new');
     expect(choice.isShort).toBe(true);
     expect(wordChoice(choice, until, 'new')).toMatch(
-      /^None lasts until 1 Jan 2031 with all its bases; larch 7 lasts longest/,
+      /^None lasts until 1 January 2031 with all its bases; larch 7 lasts longest/,
     );
     expect(wordChoice(chooseRelease([], until, 'new'), until, 'new')).toMatch(/Of none/);
   });

@@ -61,7 +61,7 @@ const LINES: Readonly<Record<ListSection, readonly (string | readonly [shown: st
   mustHaves: ['card reader, yes', 'printer, no', ['sound, not known', 'sound']],
   rule: ['Needed for years? take the long-term release'],
   alternatives: ['Ottery if the wiki matters', 'Ottery because it is newer'],
-  ranks: ['2 of 8 among Candidates, 1 Nov 2026, closely', '1 among friends'],
+  ranks: ['2 of 8 among Candidates, 1 November 2026, closely', '1 among friends'],
   onPoint: ['guide: better against Ottery, Oak because it opens', 'look: a matter of taste'],
 };
 
@@ -105,7 +105,7 @@ describe('a line of a judgement', () => {
 const SINGLES: Readonly<Record<SingleSection, readonly (readonly [typed: string, shown: string])[]>> = {
   author: [['R. Ash', 'R. Ash']],
   date: [
-    ['3 Mar 2026', '3 Mar 2026'],
+    ['3 March 2026', '3 March 2026'],
     ['2026', '2026'],
   ],
   daysOfUse: [
@@ -128,9 +128,9 @@ const SINGLES: Readonly<Record<SingleSection, readonly (readonly [typed: string,
     ['none yet', ''],
   ],
   followUp: [
-    ['Feb 2027, run it', 'Feb 2027: run it'],
+    ['February 2027, run it', 'February 2027: run it'],
     ['when it is out', 'when it is out'],
-    ['in Feb 2027', 'Feb 2027: look again'],
+    ['in February 2027', 'February 2027: look again'],
   ],
 };
 
@@ -182,7 +182,7 @@ describe('a line that is still being typed', () => {
         expect(parse(bare, text, TODAY)).toHaveProperty('ok');
       for (const { parse } of Object.values(SINGLE_SECTIONS)) expect(parse(text, TODAY)).toHaveProperty('ok');
     };
-    for (const text of [...prefixes, ', again', ': x', 'Feb 2027,', 'a\nb']) parseAll(text);
+    for (const text of [...prefixes, ', again', ': x', 'February 2027,', 'a\nb']) parseAll(text);
     fc.assert(fc.property(fc.string({ unit: 'grapheme' }), parseAll), { numRuns: 200 });
   });
 });
@@ -221,7 +221,7 @@ describe('a total', () => {
   it('is none yet where only a second look is announced', () => {
     const later = opinion({ followUp: { text: 'run it', date: '2027-02' } });
     expect(isNoneYet(later)).toBe(true);
-    expect(wordTotal(later)).toBe('none yet; run it, Feb 2027');
+    expect(wordTotal(later)).toBe('none yet; run it, February 2027');
     expect(isNoneYet(opinion({}))).toBe(false);
   });
 });

@@ -125,7 +125,7 @@ describe('Lanternhead, Season 11, from its documents', () => {
   it('tells both stated lives, and that they differ', () => {
     const said = season11.page();
     expect(said).toContain('3 May 2027 (“14 months”)');
-    expect(said).toContain('2 Mar 2027 (“until the next but one is out”)');
+    expect(said).toContain('2 March 2027 (“until the next but one is out”)');
     expect(season11.page('unsettled')).toMatch(/contradict each other on supported until/);
   });
   it('has nothing as seen', () => {

@@ -108,7 +108,7 @@ describe('Gorsemoor 2026.10, a live session', () => {
     for (const dossier of [early(), late()]) {
       expect(dossier.cell('kernel.version').standing).toBe('not comparable');
       expect(dossier.page('kernel')).toBe(
-        'It boots the kernel 6.11.3-1-gorse; Sedgely had 6.10.6 on 2 Aug 2026, so the two cannot be compared.',
+        'It boots the kernel 6.11.3-1-gorse; Sedgely had 6.10.6 on 2 August 2026, so the two cannot be compared.',
       );
       expect(dossier.page() + dossier.markdown).not.toMatch(/held back|ahead|newer than|older than/);
     }

@@ -28,7 +28,7 @@ describe('software that was looked for', () => {
     ],
     [
       'find editor: yes {version=Slate 4 | date=2026-10-20 | reference=Slate 4 in Hexley 24 | referenceDate=2026-10-08}',
-      'editor: yes (Slate 4, 20 Oct 2026; the same in Hexley 24; 12 days after it was there).',
+      'editor: yes (Slate 4, 20 October 2026; the same in Hexley 24; 12 days after it was there).',
     ],
     [
       'find editor: yes {version=Slate 4 | reference=Loam 2}',

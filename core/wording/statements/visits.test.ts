@@ -60,11 +60,11 @@ describe('Lanternhead, Season 11, typed', () => {
     'It is the only one, and cannot be changed.',
     'It states “9 GB for comfort”, and does not say of what.',
     'Life of a release: 14 months. Looked after until: the next but one is out.',
-    'Support computed: until 3 May 2027 from 14 months after 3 Mar 2026; until 2 Mar 2027 from “the next but one is out”, by the release that is expected: they differ by 62 days.',
+    'Support computed: until 3 May 2027 from 14 months after 3 March 2026; until 2 March 2027 from “the next but one is out”, by the release that is expected: they differ by 62 days.',
     'Against Lanternhead Season 10, services: replaced clock by new, because it drifted.',
     'Planned for 2028: old boot loader goes, if funds allow. Whether that is a promise is not sure.',
-    'To be looked at again in Feb 2027: run it.',
-    'The analyst, 5 Nov 2026: no verdict all in all.',
+    'To be looked at again in February 2027: run it.',
+    'The analyst, 5 November 2026: no verdict all in all.',
     'Could not be tested: nothing was run.',
   ])('says: %s', (text) => {
     for (const where of [season.page(), season.markdown]) expect(where).toContain(text);
@@ -102,7 +102,7 @@ describe('Gorsemoor 2026.10, typed', () => {
     expect(late).toContain('It opens by itself at the first login only.');
     expect(late).toContain('video editor: yes (Slate Film 4)');
     expect(late).toMatch(/1\.2 GB of 16 GiB .*590 MB of 3 GiB .*not ranked against each other/);
-    expect(late).toContain('Sedgely had 6.10.6 on 2 Aug 2026, so the two cannot be compared');
+    expect(late).toContain('Sedgely had 6.10.6 on 2 August 2026, so the two cannot be compared');
   });
   it('says of Quickthorn what was heard of it, there', () => {
     const page = dossier('GORSEMOOR', 'distribution:quickthorn', '2026-11-03').page();
