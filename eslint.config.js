@@ -25,6 +25,7 @@ const coreOrder = [
   'understanding',
   'merging',
   'wording',
+  'telling',
   'finding',
   'drawing',
   'exchange',

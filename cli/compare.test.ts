@@ -81,7 +81,7 @@ describe('aspen compare of tour 4', () => {
       'different',
       ['975 days past Aldermoor 9 (14 June 2028)', '70 days past Hexley 24 (21 April 2031)'],
     ],
-    ['support.computed', 'unknown', ['14 February 2031', 'not looked at']],
+    ['support.computed', 'unknown', ['14 February 2031', 'not examined']],
   ])('%s is %s', (key, verdict, texts) => {
     expect(point(key)).toMatchObject({ verdict, values: texts.map((text) => ({ text })) });
   });

@@ -84,9 +84,11 @@ describe('aspen dossier', () => {
   });
   it('prints the first page, or the whole as Markdown', () => {
     const page = dossier(FILE, 'Isolde 4', '--on', '2026-11-24').stdout;
-    expect(page).toMatch(/^Isolde 4\n\nWhat it is\n {2}In its own words: /);
+    expect(page).toMatch(/^Isolde 4\nA distribution[^]*\n\nIn short\nIsolde 4 /);
+    expect(page).toMatch(/\nSources\n\[1\] /);
+    for (const line of page.split('\n')) expect([...line].length).toBeLessThanOrEqual(80);
     const markdown = dossier(FILE, 'Isolde 4', '--on', '2026-11-24', '--markdown').stdout;
-    expect(markdown).toMatch(/^# Isolde 4\n\nAs of 24 November 2026\.\n/);
+    expect(markdown).toMatch(/^# Isolde 4\n\nA distribution.* As known on 24 November 2026\.\n/);
     expect(markdown).toContain('\n## Sources\n');
   });
   it('names the near ones where nothing, or more than one, is meant, and the editions there are', () => {

@@ -10,17 +10,17 @@ import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts'
 import { dossierReport } from '../core/exchange/dossierReport.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
 import { sameName } from '../core/sameness/name.ts';
-import { dossierStatements } from '../core/statements/dossierStatements.ts';
-import { STATEMENT_PARTS } from '../core/statements/statement.ts';
 import { layerTable, type LayerTable } from '../core/layers/layerTable.ts';
 import { editionsOfRelease } from '../core/lineage/bases.ts';
 import { chainOfSubject } from '../core/lineage/chain.ts';
-import { nameOfLayer } from '../core/lineage/names.ts';
 import { distributionOf, editionsOf } from '../core/lineage/releases.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
-import { PART_TITLES, wordStatement } from '../core/wording/statements/wordStatement.ts';
+import { dossierPage } from '../core/telling/dossierPage.ts';
+import { planDossier } from '../core/telling/dossierPlan.ts';
+import { describeSubject } from '../core/telling/dossierReference.ts';
 import { isDay } from './candidates.ts';
 import { InputError, printIssues, UsageError } from './failures.ts';
+import { formatTerminal, terminalOf } from './terminal.ts';
 
 interface Options {
   readonly edition?: string;
@@ -118,16 +118,9 @@ export function editionNamed(catalogue: Catalogue, id: RecordId, name: string): 
   return found.id;
 }
 
-/** The first page as plain text, a sentence a line under the title of its part. */
+/** The first page as it is read in a terminal. */
 function firstPage(catalogue: Catalogue, table: LayerTable, day: number): string {
-  const statements = dossierStatements(catalogue, table, day);
-  const lines = [nameOfLayer(catalogue, table.layers[table.layers.length - 1])];
-  for (const part of STATEMENT_PARTS) {
-    const texts = statements
-      .filter((each) => each.part === part)
-      .map(wordStatement)
-      .filter(Boolean);
-    if (texts.length) lines.push('', PART_TITLES[part], ...texts.map((text) => `  ${text}`));
-  }
-  return `${lines.join('\n')}\n`;
+  const plan = planDossier(catalogue, table, day);
+  const head = { title: plan.subject, subtitle: describeSubject(plan) };
+  return formatTerminal(catalogue, head, dossierPage(plan), terminalOf(process.stdout, process.env));
 }

@@ -39,14 +39,14 @@ describe('aspen report', () => {
     expect(aspen('report', SAMPLE, 'Tidewater 7.1', ...args, ...ON)).toMatchObject({ status: 0, stdout: '' });
     expect(readFileSync(path, 'utf8').match(/^## .*$/gm)).toEqual([
       '## Support',
-      '## What it is',
+      '## The project',
       '## Sources',
     ]);
   });
   it('says what is wrong, and writes nothing', () => {
     for (const [args, status, words] of [
       [['nobody at all'], 1, 'nobody at all'],
-      [['Tidewater 7.1', '--parts', 'nothing'], 2, 'there is no “nothing” in it; there: strip'],
+      [['Tidewater 7.1', '--parts', 'nothing'], 2, 'there is no “nothing” in it; there: short'],
       [['--area', 'nowhere'], 2, 'expected one of identity'],
     ] as const) {
       const result = aspen('report', SAMPLE, ...args, '--out', `${folder}/none`, ...ON);

@@ -53,7 +53,7 @@ describe('aspen open', () => {
   it('tells them in sentences', () => {
     const { stdout, status } = aspen('open', SAMPLE, 'Tidewater 7.1', ...ON);
     expect(status).toBe(0);
-    expect(stdout).toMatch(/^Tidewater 7\.1: 2 contradictions, /);
+    expect(stdout).toMatch(/^Tidewater 7\.1: 2 disagreements of sources, /);
     expect(stdout).toContain('put off until 15 January 2027: after the trial in two libraries');
   });
 });

@@ -5,7 +5,7 @@ import { recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
 import { firstDayOf } from '../core/catalogue/days.ts';
 import { keyOfName, sameName } from '../core/sameness/name.ts';
 import { FILE_DRAWING, PAGE_DRAWING } from '../core/drawing/lineagePicture.ts';
-import { chooseParts, imprintOf } from '../core/exchange/report/document.ts';
+import { chooseParts, EARLIER_NAMES, imprintOf } from '../core/telling/document.ts';
 import { createReport, type ReportAsk } from '../core/exchange/report/createReport.ts';
 import { formatReportHtml } from '../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
@@ -58,7 +58,7 @@ function reportText(catalogue: Catalogue, ask: ReportAsk, day: number, { as, par
     .filter(Boolean);
   const document = asked ? chooseParts(whole, asked) : whole;
   const known = new Set(whole.parts.flatMap(({ id, group }) => [id, group ?? id]));
-  const missing = asked?.filter((part) => !known.has(part)) ?? [];
+  const missing = asked?.filter((part) => !known.has(part) && !(part in EARLIER_NAMES)) ?? [];
   if (missing.length > 0)
     throw new UsageError(`--parts: there is no “${missing[0]}” in it; there: ${[...known].join(', ')}`);
   const imprint = imprintOf(catalogue, new Date().toISOString().slice(0, 10));

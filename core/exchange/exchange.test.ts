@@ -208,11 +208,13 @@ describe('a dossier in Markdown', () => {
     dossierDocument(catalogue, layerTable(catalogue, chainOf(catalogue, 'release:b-2', TODAY)), TODAY),
   );
   it('gives every value its source, and says when there is none', () => {
-    expect(markdown).toContain('- Default kernel: 6.8, where a 1 has 6.1.[^1]');
+    expect(markdown).toContain(
+      'b\\|\\* 2 installs from a 1.[^1] Its default kernel is 6.8 instead of 6.1.[^1]',
+    );
     expect(markdown).toContain('| Default kernel | 6.1[^2] | 6.8[^1] |');
-    expect(markdown).toContain('| First-start guide | not looked at | none; said, the base is unknown[^1] |');
-    expect(markdown).toContain('| Icons | not looked at | A\\_b; said, the base is unknown (no source) |');
-    expect(markdown).toContain('[^2]: page, page, 3 March 2026');
+    expect(markdown).toContain('| Welcome guide | none[^1] |');
+    expect(markdown).toContain('| Icon theme | A\\_b (no source) |');
+    expect(markdown).toContain('[^2]: Page, 3 March 2026');
     const cited = new Set([...markdown.matchAll(/\[\^(\d+)\](?!:)/g)].map(([, number]) => number));
     const listed = new Set([...markdown.matchAll(/^\[\^(\d+)\]:/gm)].map(([, number]) => number));
     expect(cited).toEqual(listed);

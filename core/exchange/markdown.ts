@@ -1,9 +1,7 @@
 /** What documents in Markdown (CommonMark with tables) have in common: sources as numbered notes, and texts that show as they are. */
-import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
-import { formatWhen } from '../catalogue/formatWhen.ts';
+import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { Source } from '../catalogue/source.ts';
-import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
+import { describeSource } from '../telling/sourceNotes.ts';
 import { SourceNumbers } from './sourceNumbers.ts';
 
 /** Sources as numbered notes. */
@@ -24,23 +22,9 @@ export class Footnotes {
   /** Every source that was cited, a line each. */
   list(catalogue: Catalogue): string[] {
     return this.#numbers.all.map(
-      ([id, number]) => `[^${number}]: ${escapeMarkdown(wordSource(recordOf(catalogue, 'source', id)))}`,
+      ([id, number]) => `[^${number}]: ${escapeMarkdown(describeSource(catalogue, id))}`,
     );
   }
-}
-
-/** A source in one line: kind, title, place, dates. */
-export function wordSource(source: Source | undefined): string {
-  if (!source) return 'a source that is no longer recorded';
-  const parts = [
-    SOURCE_KINDS[source.sourceKind].label,
-    source.title,
-    source.place,
-    source.date && formatWhen(source.date),
-    source.read && source.read !== source.date && `read ${formatWhen(source.read)}`,
-    source.by && `by ${source.by}`,
-  ];
-  return parts.filter(Boolean).join(', ');
 }
 
 /** Text that Markdown and a table cell show as it is. */

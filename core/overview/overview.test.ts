@@ -34,6 +34,7 @@ function pointsTold({ kind, params, part }: Statement, open: ReadonlySet<string>
     return ['unchecked', 'refuted', 'partly'].includes(params.claim.verdict) && !params.claim.settled ? 1 : 0;
   if (kind === 'support' && 'gap' in params)
     return (params.gap?.most ?? 0) > 0 && open.has('supportGap') ? 1 : 0;
+  if (kind === 'supportRules') return open.has('supportDiffers') ? 1 : 0;
   if (kind === 'takenOver' && 'count' in params) return params.count;
   return part === 'unsettled' || kind === 'spoiled' || kind === 'baseUnknown' ? 1 : 0;
 }

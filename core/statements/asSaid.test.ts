@@ -78,7 +78,7 @@ describe('archives', () => {
   it('that are as in a base of which they are not known are told as that', () => {
     const text = told(reading('release:b-1', ARCHIVES, 'unchanged'));
     expect(text).not.toMatch(/no archives|:\./);
-    expect(text).toContain('the same archives as in its base');
+    expect(text).toContain('the same archives as those of the base');
   });
   it('are never tested for a time that no source gave', () => {
     const { table } = tableOf(

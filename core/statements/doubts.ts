@@ -121,6 +121,7 @@ const TOLD_RULES: ReadonlySet<OpenRule> = new Set([
   'claimRefuted',
   'lineageUnknown',
   'supportGap',
+  'supportDiffers',
   'takenOver',
   'question',
   'areaUnseen',

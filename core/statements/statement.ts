@@ -42,7 +42,7 @@ export const STATEMENT_PARTS = [
 export type StatementPart = (typeof STATEMENT_PARTS)[number];
 
 /** Where a statement leads to: a fact of the layer table, a link on the map, or a part of the dossier. */
-type StatementTarget =
+export type StatementTarget =
   | { readonly fact: string }
   | { readonly link: RecordId }
   | { readonly part: 'packages' | 'changes' | 'assessment' | 'evidence' | 'editions' | 'settle' };

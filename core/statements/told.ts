@@ -1,10 +1,11 @@
 /** One fact of the top layer as it is told: its value with whose it is, how it stands to the base, and in which words it was said. */
-import type { Catalogue } from '../catalogue/catalogue.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Conditions } from '../catalogue/conditions.ts';
 import type { FactKey } from '../catalogue/factSheet.ts';
 import type { FactValue } from '../catalogue/factValue.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
+import type { SourceKind } from '../catalogue/sourceKinds.ts';
 import {
   isKnown,
   isSaid,
@@ -44,6 +45,8 @@ export interface ToldReading extends Pick<
   /** Absent for what is sure. */
   readonly certainty?: 'likely' | 'unsure';
   readonly conditions: Conditions;
+  /** What kind of source says it; absent without one. */
+  readonly sourceKind?: SourceKind;
   /** Days since 1970-01-01. */
   readonly day?: number;
 }
@@ -88,6 +91,7 @@ export function toldReading(catalogue: Catalogue, reading: Reading): ToldReading
     reading;
   const { certainty } = reading;
   const day = dayOfReading(catalogue, reading);
+  const source = reading.source && recordOf(catalogue, 'source', reading.source);
   return {
     ...{ state, marks, spoiledBy, note, conditions: conditionsOfReading(catalogue, reading) },
     ...(value !== undefined && { value }),
@@ -97,6 +101,7 @@ export function toldReading(catalogue: Catalogue, reading: Reading): ToldReading
     ...(tried && { tried }),
     ...(cause && { cause }),
     ...(acceptedBecause && { acceptedBecause }),
+    ...(source && { sourceKind: source.sourceKind }),
     ...(day !== undefined && { day }),
     ...(certainty !== 'sure' && { certainty }),
   };

@@ -183,7 +183,7 @@ describe('a system is supported', () => {
       ],
     });
     expect(wordSupport(main)).toBe(
-      'Oak 1 main is stated until 1 June 2029; computed until 3 March 2029 from 36 months after 3 March 2026: they differ by 90 days. ' +
+      'Oak 1 main is stated until 1 June 2029; computed until 3 March 2029 (36 months after 3 March 2026): they differ by 90 days. ' +
         'Its base ash 31 ends on 2 April 2029. 60 days of the promise have no base. 30 months left.',
     );
     expect(low.gap?.most).toBe(day('2029-06-01') - day('2028-06-10'));

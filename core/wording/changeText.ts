@@ -12,7 +12,7 @@ type ChangeSaid = Pick<Change, 'fact' | 'before' | 'after' | 'elements'> & Parti
 /** A change as a sentence: `Default kernel: 6.8 instead of 6.1.` */
 export function wordChange({ fact, before, after, elements, basis }: ChangeSaid): string {
   if (basis === 'recorded')
-    return `${fact.label}: ${elements.map(wordElement).join(', ')}; what the base has is not known.`;
+    return `${fact.label}: ${elements.map(wordElement).join(', ')}; the value of the base is not known.`;
   if (!Array.isArray(before ?? after)) {
     if (after === undefined) return `${fact.label}: none, ${formatValue(fact, before!)} dropped.`;
     if (before === undefined) return `${fact.label}: ${formatValue(fact, after)}, where the base has none.`;
@@ -49,8 +49,9 @@ export function wordNote({ element, motive, consequence, weight }: RecordedChang
 /** How a recorded change stands: `The base’s value is not known yet.` */
 export function wordSettlement({ record, state, found }: SettledChange): string {
   const said = elementsSaid(record).map(wordElement).join(', ');
-  if (state === 'open') return 'What the base has is not known yet; it is settled when that is recorded.';
-  if (state === 'confirmed') return 'Borne out by what the base has.';
+  if (state === 'open')
+    return 'The value of the base is not known yet; the change is settled when it is recorded.';
+  if (state === 'confirmed') return 'Confirmed by the value of the base.';
   const instead = found.length ? found.map(wordElement).join(', ') : 'nothing of the kind';
-  return `Recorded as “${said}”; held against the base it is: ${instead}.`;
+  return `Recorded as “${said}”; compared with the base, the change is: ${instead}.`;
 }

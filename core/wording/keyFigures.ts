@@ -21,11 +21,11 @@ function standingFigures(counts: FactCounts): KeyFigure[] {
   const isHeld = changed + same > 0;
   const figures: readonly (readonly [count: number, label: string])[] = [
     [changed, 'changed'],
-    [same, 'checked, unchanged'],
-    [baseUnknown, 'said, unknown in the base'],
-    [noBase, 'said; it has no base'],
+    [same, 'confirmed unchanged'],
+    [baseUnknown, 'not known in the base'],
+    [noBase, 'without a base'],
     [notComparable, 'not comparable'],
-    [notCheckedAgain, 'not checked again'],
+    [notCheckedAgain, 'unverified'],
   ];
   return figures
     .filter(([count], i) => count > 0 || (i === 0 && isHeld))
@@ -40,7 +40,7 @@ export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: numb
   const counts = countsOf(table.rows);
   const carried = measured && {
     value: formatShare(measured.counts.same, measured.counts.installed),
-    label: measured.losses.length ? 'carried, of a list not read whole' : 'carried',
+    label: measured.losses.length ? 'unmodified, of a list not read whole' : 'unmodified',
   };
   return [
     ...(carried ? [carried] : []),
@@ -56,7 +56,7 @@ export function headFiguresOf(catalogue: Catalogue, table: LayerTable, day: numb
 
 function troubleFigures({ spoiled, contradicted }: FactCounts): KeyFigure[] {
   return [
-    ...(spoiled ? [{ value: formatCount(spoiled), label: 'spoiled', trouble: true }] : []),
-    ...(contradicted ? [{ value: formatCount(contradicted), label: 'contradicted', trouble: true }] : []),
+    ...(spoiled ? [{ value: formatCount(spoiled), label: 'unreliable', trouble: true }] : []),
+    ...(contradicted ? [{ value: formatCount(contradicted), label: 'in dispute', trouble: true }] : []),
   ];
 }

@@ -26,13 +26,13 @@ interface RuleWords {
 /** The words of every rule. */
 export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
   contradiction: {
-    title: 'Contradiction',
-    counted: ['contradiction', 'contradictions'],
+    title: 'Sources disagree',
+    counted: ['disagreement of sources', 'disagreements of sources'],
     settledBy: 'accept one of the readings with the reason, or look again and record what is there',
   },
   spoiled: {
-    title: 'Spoiled',
-    counted: ['spoiled reading', 'spoiled readings'],
+    title: 'Unreliable',
+    counted: ['unreliable reading', 'unreliable readings'],
     settledBy: 'look again under fit conditions',
   },
   notFoundOut: {
@@ -41,8 +41,8 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
     settledBy: 'try another way, or say that it does not matter',
   },
   notBorneOut: {
-    title: 'Change not borne out',
-    counted: ['change that its base does not bear out', 'changes that their base does not bear out'],
+    title: 'Change not confirmed',
+    counted: ['change that its base does not confirm', 'changes that their base does not confirm'],
     settledBy: 'look at it here and at the base, and correct the one that is wrong',
   },
   claimUnchecked: {
@@ -53,7 +53,7 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
   claimRefuted: {
     title: 'Claim refuted',
     counted: ['refuted claim', 'refuted claims'],
-    settledBy: 'say the last word on it, with the reason',
+    settledBy: 'confirm or change the verdict, with the reason',
   },
   lineageUnknown: {
     title: 'Base unknown',
@@ -66,19 +66,22 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
     settledBy: 'decide which link holds, and end or correct the other',
   },
   supportGap: {
-    title: 'Support gap',
-    counted: ['promise past the base’s end', 'promises past the base’s end'],
+    title: 'Support outlasts the base',
+    counted: ['promise longer than the base lasts', 'promises longer than the base lasts'],
     settledBy: 'find out who supports it after its base has ended, or which base comes next',
   },
   supportDiffers: {
-    title: 'Support stated otherwise',
-    counted: ['stated end that is not the computed one', 'stated ends that are not the computed ones'],
+    title: 'Support stated differently',
+    counted: [
+      'stated end that differs from the calculated one',
+      'stated ends that differ from the calculated ones',
+    ],
     settledBy: 'find out which holds, the stated end or the rule',
   },
   takenOver: {
-    title: 'Not checked again',
-    counted: ['fact not checked again', 'facts not checked again'],
-    settledBy: 'look whether it is still so in this release',
+    title: 'Unverified copy',
+    counted: ['unverified copy from the release before', 'unverified copies from the release before'],
+    settledBy: 'check the value in this release',
   },
   stale: {
     title: 'Older than the release',
@@ -96,19 +99,19 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
     settledBy: 'name a source for the link',
   },
   deadHelp: {
-    title: 'Help that does not help',
-    counted: ['help address that leads nowhere', 'help addresses that lead nowhere'],
+    title: 'Help channel does not work',
+    counted: ['help channel that does not work', 'help channels that do not work'],
     settledBy: 'try the address again, and look for the one that took its place',
   },
   overdue: {
     title: 'Announced and passed',
     counted: ['announcement whose day has passed', 'announcements whose day has passed'],
-    settledBy: 'look whether it came, and record what happened',
+    settledBy: 'check whether it came, and record what happened',
   },
   followUp: {
-    title: 'To be judged again',
-    counted: ['judgement to be looked at again', 'judgements to be looked at again'],
-    settledBy: 'look again, and write the new judgement in place of the old',
+    title: 'Assessment due again',
+    counted: ['assessment due again', 'assessments due again'],
+    settledBy: 'look again, and write a new assessment in place of the old',
   },
   question: {
     title: 'Question',
@@ -121,9 +124,9 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
     settledBy: 'say it in other words, or keep it as a remark',
   },
   areaUnseen: {
-    title: 'Area not looked at',
-    counted: ['area not looked at', 'areas not looked at'],
-    settledBy: 'look at it, and record what is as in the base too',
+    title: 'Area not examined',
+    counted: ['area not examined', 'areas not examined'],
+    settledBy: 'examine the area, and record also what is unchanged',
   },
 };
 

@@ -3,6 +3,7 @@ import type { FactKey } from '../catalogue/factSheet.ts';
 import type { Element } from '../catalogue/factValue.ts';
 import type { Interval, Reading } from '../catalogue/reading.ts';
 import type { SaidNumber } from '../catalogue/saidNumber.ts';
+import { formatWhen } from '../catalogue/formatWhen.ts';
 import { isDirect } from '../catalogue/directChange.ts';
 import type { Cell, Standing, ValueState } from '../layers/cell.ts';
 import { shownReading } from '../layers/cell.ts';
@@ -14,23 +15,23 @@ import { lookUp } from '../lookUp.ts';
 /** States of a cell in words. */
 export const STATE_WORDS: Readonly<Record<ValueState, string>> = {
   own: 'set here',
-  carried: 'carried',
-  unchanged: 'checked, unchanged',
+  carried: 'inherited',
+  unchanged: 'confirmed unchanged',
   none: 'none',
   doesNotApply: 'does not apply',
-  spoiled: 'seen, but spoiled',
-  takenOver: 'taken over, not checked again',
-  notLookedAt: 'not looked at',
+  spoiled: 'unreliable',
+  takenOver: 'copied, unverified',
+  notLookedAt: 'not examined',
 };
 
 /** How a fact stands to its base, in words. */
 export const STANDING_WORDS: Readonly<Record<Standing, string>> = {
   same: 'as in the base',
   changed: 'changed',
-  'base unknown': 'said, the base is unknown',
-  'no base': 'said, there is no base',
-  'not comparable': 'said, not comparable',
-  'not checked again': 'not checked again',
+  'base unknown': 'base not known',
+  'no base': 'no base',
+  'not comparable': 'not comparable',
+  'not checked again': 'unverified',
 };
 
 type Words = Pick<Reading, 'state' | 'value' | 'said' | 'interval' | 'marks' | 'tried'>;
@@ -91,7 +92,9 @@ export function wordCell(fact: FactKey, cell: Cell): string {
 
 /** One element with all its settings: `steady (held 21 days; tier trial)`. */
 export function wordElementWhole({ slot, name, settings = {} }: Element): string {
-  const more = Object.entries(settings).map(([key, value]) => wordSetting(key, value));
+  const more = Object.entries(settings)
+    .map(([key, value]) => wordSetting(key, value))
+    .filter(Boolean);
   return `${slot ? `${slot}: ` : ''}${name}${more.length ? ` (${more.join('; ')})` : ''}`;
 }
 
@@ -111,11 +114,14 @@ const PLAIN_SETTINGS = [
 
 /** Settings that are words by themselves, or have other words than their name. */
 const SETTING_WORDS: Readonly<Record<string, (value: string) => string>> = {
-  state: (value) => value,
+  state: (value) => (value === 'on' ? '' : value),
+  date: (value) => formatWhen(value),
+  size: (value) => (/^\d+ \S/.test(value) ? value.replace(/^\d+/, (n) => formatCount(Number(n))) : value),
   holding: (value) => `tested ${withUnit(value, 'days')}`,
   holdingMost: (value) => `at most ${withUnit(value, 'days')}`,
   version: (value) => value,
   packages: (value) => withUnit(value, 'packages'),
+  kind: (value) => (value === 'both' ? 'live and installable' : value),
   owner: (value) => (value === 'own' ? 'its own' : value),
   by: (value) => `counted by ${value}`,
   maker: (value) => `by ${value}`,

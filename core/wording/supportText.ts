@@ -48,13 +48,13 @@ export function wordRule({ own }: SupportRow, { said, isExpected, key }: RuledSu
 /** `on 2 Apr 2029`, `in Apr 2029`. */
 const onDate = (when: string) => `${/^\d{4}-\d\d-\d\d$/.test(when) ? 'on' : 'in'} ${formatWhen(when)}`;
 
-/** The ends by rules, each with its rule: `3 Mar 2029 from 36 months after 3 Mar 2026`. */
+/** The ends by rules, each with its rule: `3 March 2029 (36 months after 3 March 2026)`. */
 export function wordRuledEnds(row: SupportRow): string[] {
   return row.own.rules.flatMap((rule) =>
     rule.end === undefined
       ? []
       : [
-          `${rule.latest === undefined ? '' : 'between '}${dayText(rule.end)}${rule.latest === undefined ? '' : ` and ${dayText(rule.latest)}`} from ${wordRule(row, rule)}`,
+          `${rule.latest === undefined ? '' : 'between '}${dayText(rule.end)}${rule.latest === undefined ? '' : ` and ${dayText(rule.latest)}`} (${wordRule(row, rule)})`,
         ],
   );
 }
@@ -129,10 +129,12 @@ export function wordSupported(rows: readonly SupportRow[]): string {
   return `${sentences.map(capital).join('. ')}.`;
 }
 
-/** `expected 2 Mar 2027, as stated (between …)`. */
-export function wordExpected({ day, least, most, by }: Expected): string {
-  const around = least === most ? '' : `, between ${dayText(least)} and ${dayText(most)} as they came before`;
-  return `Next release expected on ${dayText(day)}${by === 'stated' ? ', as stated' : ', from how they came'}${around}`;
+/** `The next release is expected on 2 March 2027, as stated`; `was` where all of that has passed by a day. */
+export function wordExpected({ day, least, most, by }: Expected, asOf = -Infinity): string {
+  const around =
+    least === most ? '' : `, between ${dayText(least)} and ${dayText(most)} going by earlier releases`;
+  const is = most < asOf ? 'was' : 'is';
+  return `The next release ${is} expected ${by === 'stated' ? 'on' : 'around'} ${dayText(day)}${by === 'stated' ? ', as stated' : ''}${around}`;
 }
 
 /** `13 releases, 26 to 31 days apart, 28 in the middle`. */

@@ -38,6 +38,14 @@ export function formatShare(part: number, whole: number): string {
   return `${rounded.toFixed(1)} %`;
 }
 
+/** The same as a person says it, without a decimal where that would not round to all or none: `86 %`. */
+export function roundShare(part: number, whole: number): string {
+  const rounded = Math.round((part / whole) * 100);
+  return (rounded === 100 && part < whole) || (rounded === 0 && part > 0) || whole === 0
+    ? formatShare(part, whole)
+    : `${rounded} %`;
+}
+
 /** The classes of a comparison in reading order, with their labels. */
 export const CLASS_LABELS: readonly {
   readonly id: Exclude<keyof PackageCounts, 'installed'>;
@@ -52,14 +60,17 @@ export const CLASS_LABELS: readonly {
   { id: 'own', label: 'its own', means: 'not in the base' },
 ];
 
-/** `a, b and c`. */
-export function listOf(words: readonly string[], last = 'and'): string {
-  return words.length < 2
-    ? words.join('')
-    : `${words.slice(0, -1).join(', ')} ${last} ${words[words.length - 1]}`;
+const CONJUNCTION = new Intl.ListFormat('en-GB', { type: 'conjunction' });
+const DISJUNCTION = new Intl.ListFormat('en-GB', { type: 'disjunction' });
+
+/** `a, b and c`, or `a, b or c`. */
+export function listOf(words: readonly string[], last: 'and' | 'or' = 'and'): string {
+  return (last === 'and' ? CONJUNCTION : DISJUNCTION).format(words);
 }
+
+const PLURALS = new Intl.PluralRules('en-GB');
 
 /** `1 package`, `2 packages`. */
 export function formatNumberOf(count: number, one: string, many = `${one}s`): string {
-  return `${formatCount(count)} ${count === 1 ? one : many}`;
+  return `${formatCount(count)} ${PLURALS.select(count) === 'one' ? one : many}`;
 }

@@ -11,7 +11,7 @@ import { layerTable } from '../../layers/layerTable.ts';
 import { chainOfSubject } from '../../lineage/chain.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { dossierDocument } from './dossierDocument.ts';
-import type { ReportDocument } from './document.ts';
+import type { ReportDocument } from '../../telling/document.ts';
 import { areaDocument, familyDocument, purposeDocument, sinceDocument } from './moreDocuments.ts';
 import type { Drawing, Lineage } from '../../drawing/lineagePicture.ts';
 import { sideDocument } from './sideDocument.ts';

@@ -33,7 +33,7 @@ import {
   type ReportDocument,
   type ReportPart,
   type Sentence,
-} from './document.ts';
+} from '../../telling/document.ts';
 import type { Lineage } from '../../drawing/lineagePicture.ts';
 import { mapBlock, rankBlock } from './pictures.ts';
 

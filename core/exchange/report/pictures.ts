@@ -11,7 +11,7 @@ import type { SupportRow } from '../../support/supportRows.ts';
 import { isApart, type StripBar } from '../../layers/strip.ts';
 import { wordScore } from '../../wording/purposeText.ts';
 import { SUPPORT_STATES } from '../../wording/supportText.ts';
-import type { Block } from './document.ts';
+import type { Block } from '../../telling/document.ts';
 
 /** Beyond so many plates a page would be unreadable. */
 const MOST_PLATES = 150;

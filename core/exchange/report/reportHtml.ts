@@ -6,10 +6,9 @@ import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { paletteStyle } from '../../drawing/palette.ts';
 import { escapeXml } from '../../drawing/xml.ts';
-import { wordConditions } from '../../wording/conditionsText.ts';
-import { wordSource } from '../markdown.ts';
+import { describeSource } from '../../telling/sourceNotes.ts';
 import { SourceNumbers } from '../sourceNumbers.ts';
-import type { Block, Imprint, ReportDocument, ReportPart, Sentence } from './document.ts';
+import type { Block, Imprint, ReportDocument, ReportPart, Sentence } from '../../telling/document.ts';
 import { wordImprint } from './reportMarkdown.ts';
 
 const STYLE = `
@@ -131,8 +130,8 @@ function blockHtml(block: Block, notes: Notes): string {
   switch (block.type) {
     case 'heading':
       return `<h3>${escapeXml(block.text)}</h3>`;
-    case 'text':
-      return `<p>${notes.sentence(block.sentence)}</p>`;
+    case 'paragraph':
+      return `<p>${block.sentences.map((each) => notes.sentence(each)).join(' ')}</p>`;
     case 'list':
       return `<ul>${block.items.map((item) => `<li>${notes.sentence(item)}</li>`).join('\n')}</ul>`;
     case 'picture':
@@ -173,9 +172,8 @@ class Notes {
 
   section(catalogue: Catalogue): string[] {
     const lines = this.#numbers.all.map(([id, number]) => {
-      const source = recordOf(catalogue, 'source', id);
-      const around = source ? wordConditions(source.conditions) : '';
-      return `<li id="source-${number}">${linked(wordSource(source), source?.place ?? '')}${around ? `<span class="remark">${escapeXml(around.replace(/\.$/, ''))}</span>` : ''}</li>`;
+      const place = recordOf(catalogue, 'source', id)?.place ?? '';
+      return `<li id="source-${number}">${linked(describeSource(catalogue, id), place)}</li>`;
     });
     const body =
       lines.length > 0

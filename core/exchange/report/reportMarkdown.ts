@@ -3,7 +3,7 @@ import type { Catalogue } from '../../catalogue/catalogue.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
 import { textToBase64 } from '../base64.ts';
 import { escapeMarkdown, Footnotes } from '../markdown.ts';
-import type { Block, Imprint, ReportDocument, Sentence } from './document.ts';
+import type { Block, Imprint, ReportDocument, Sentence } from '../../telling/document.ts';
 
 /** The text of a report; the imprint stands below the title where one is given. */
 export function formatReportMarkdown(
@@ -32,8 +32,8 @@ function blockLines(block: Block, notes: Footnotes): string[] {
   switch (block.type) {
     case 'heading':
       return [`### ${escapeMarkdown(block.text)}`];
-    case 'text':
-      return [sentenceText(block.sentence, notes)];
+    case 'paragraph':
+      return [block.sentences.map((each) => sentenceText(each, notes)).join(' ')];
     case 'list':
       return block.items.map((item) => `- ${sentenceText(item, notes)}`);
     case 'picture':

@@ -18,7 +18,7 @@ import {
 import { listOf } from '../../wording/valueText.ts';
 import type { SideDocument } from '../sideReport.ts';
 import type { Illustration } from './dossierDocument.ts';
-import { listBlock, partOf, type Block, type ReportDocument, type Sentence } from './document.ts';
+import { listBlock, partOf, type Block, type ReportDocument, type Sentence } from '../../telling/document.ts';
 import { mapBlock } from './pictures.ts';
 
 /** The report of a side by side. */
@@ -74,7 +74,12 @@ export function sideDocument(document: SideDocument, illustration?: Illustration
           head: ['', ...names, 'Verdict', 'Word'].slice(0, columns),
           rows: lines.map((line) => line.slice(0, columns)),
         };
-        return partOf(`area-${id}`, label, [{ type: 'text', sentence: { text: sentence } }, table], 'areas');
+        return partOf(
+          `area-${id}`,
+          label,
+          [{ type: 'paragraph', sentences: [{ text: sentence }] }, table],
+          'areas',
+        );
       }),
       ...partOf(
         'words',

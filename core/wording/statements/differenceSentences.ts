@@ -2,6 +2,8 @@
 import { findFactKey } from '../../catalogue/factSheet.ts';
 import { elementsOfValue, type Element } from '../../catalogue/factValue.ts';
 import type { StatementKinds, StatementSubject } from '../../statements/statement.ts';
+import type { SourceKind } from '../../catalogue/sourceKinds.ts';
+import type { ToldReading } from '../../statements/told.ts';
 import type { ComparedElement } from '../../layers/compareValues.ts';
 import type { Change } from '../../layers/changes.ts';
 import { wordElement, wordSettlement } from '../changeText.ts';
@@ -9,6 +11,7 @@ import { wordCounts } from '../openText.ts';
 import { wordCircumstances } from '../disagreementText.ts';
 import { wordSettling, wordSpoils } from '../spoilText.ts';
 import { wordWhole } from './surroundingSentences.ts';
+import { nounOf } from '../factTitles.ts';
 import { formatNumberOf, formatValue, listOf } from '../valueText.ts';
 import {
   asClause,
@@ -23,64 +26,77 @@ import {
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
 
-const labelOf = (key: string) => findFactKey(key)!.label;
+const nounOfKey = (key: string) => nounOf(findFactKey(key)!);
 
-export function wordChangeStatement({ change, base, noBase, isInOrder, told }: Params<'change'>): string {
+export function wordChangeStatement({
+  subject,
+  change,
+  base,
+  noBase,
+  isInOrder,
+  told,
+}: Params<'change'>): string {
   const { why, more } = reasonsOf(change.notes);
   const said = told[change.fact.key];
   const what =
     change.basis === 'recorded'
-      ? `${change.fact.label}: ${change.elements.map(wordElement).join(', ')}${noBase ? '' : '; what its base has is not known'}`
+      ? `${subject} changes the ${nounOf(change.fact)}: ${change.elements.map(wordElement).join(', ')}${noBase ? '' : '; the value of its base is not known'}`
       : change.fact.key === 'repositories.archives'
-        ? wordArchivesChange(change, base, isInOrder)
+        ? wordArchivesChange(subject, change, base, isInOrder)
         : Array.isArray(change.before ?? change.after)
-          ? wordListChange(change, base)
-          : wordPlainChange(change, base, said ? sayingOf(said) : '');
+          ? wordListChange(subject, change, base)
+          : wordPlainChange(subject, change, base, said ? sayingOf(said) : '');
   return [sentence(`${what}${why}`), more].filter(Boolean).join(' ');
 }
 
-/** `its mail program is Letterbird 106, where Hexley 24 has Letterbird 102`. */
-function wordPlainChange({ fact, before, after, elements }: Change, base: string, said: string): string {
-  const label = fact.label;
-  if (after === undefined) return `${label}: none, where ${base} has ${formatValue(fact, before!)}`;
+/** `Corvane 4 has Letterbird 106 as mail, where Hexley 24 has Letterbird 102`. */
+function wordPlainChange(
+  subject: string,
+  { fact, before, after, elements }: Change,
+  base: string,
+  said: string,
+): string {
+  const label = nounOf(fact);
+  if (after === undefined) return `${subject} has no ${label}; ${base} has ${formatValue(fact, before!)}`;
   const now = said || formatValue(fact, after);
-  if (before === undefined) return `${label}: ${now}, where ${base} has none`;
+  if (before === undefined) return `the ${label} is ${now}; ${base} has none`;
   const held = elements[0].kind === 'holds back' ? 'held back at ' : '';
-  return `${label}: ${held}${now}, where ${base} has ${formatValue(fact, before)}`;
+  return `the ${label} is ${held}${now} instead of ${formatValue(fact, before)} in ${base}`;
 }
 
-/** `it differs from Fenwick 31 in icons (Tide dark, there Orchard) and cursor (Tide, there Plain)`. */
-export function wordChanges({ changes, base, told }: Params<'changes'>): string {
+/** `Tidewater 7.1 differs from Fenwick 31 in icons (Tide dark instead of Orchard)`. */
+export function wordChanges({ subject, changes, base, told }: Params<'changes'>): string {
   const each = changes.map(({ fact, before, after, elements }) => {
-    const there = before === undefined ? 'there none' : `there ${formatValue(fact, before)}`;
+    const there = before === undefined ? 'instead of none' : `instead of ${formatValue(fact, before)}`;
     const now =
       after === undefined ? 'none' : told[fact.key] ? sayingOf(told[fact.key]) : formatValue(fact, after);
     const held = elements[0].kind === 'holds back' ? 'held back at ' : '';
-    return `${fact.label.toLowerCase()} (${held}${now}, ${there})`;
+    return `${nounOf(fact)} (${held}${now} ${there})`;
   });
-  return sentence(`it differs from ${base} in ${listOf(each)}`);
+  return sentence(`${subject} differs from ${base} in ${listOf(each)}`);
 }
 
 function byKind(elements: readonly ComparedElement[]) {
   return (kind: ComparedElement['kind']) => elements.filter((each) => each.kind === kind);
 }
 
-/** `it adds a and b to the services of Fenwick 31, and drops c`. */
-function wordListChange({ fact, elements, before }: Change, base: string): string {
+/** `Tidewater 7.1 adds a and b to the services of Fenwick 31; drops c`. */
+function wordListChange(subject: string, { fact, elements, before }: Change, base: string): string {
   const of = byKind(elements);
   const names = (kind: ComparedElement['kind']) => listOf(of(kind).map(({ name }) => name));
-  const what = fact.label.toLowerCase();
+  const what = nounOf(fact);
   const parts = [
     of('adds').length > 0 &&
       (before === undefined
-        ? `${what}: ${names('adds')}, where ${base} has none`
-        : `to the ${what} of ${base} it adds ${names('adds')}`),
+        ? `${subject} adds ${names('adds')} (${what}), of which ${base} has none`
+        : `${subject} adds ${names('adds')} to the ${what} of ${base}`),
     of('drops').length > 0 &&
-      `${of('adds').length ? 'it' : `of the ${what} of ${base} it`} drops ${names('drops')}`,
-    ...[...of('replaces'), ...of('holds back')].map((each) => `it ${wordElement(each)}`),
+      `${subject} drops ${names('drops')}${of('adds').length ? '' : ` from the ${what} of ${base}`}`,
+    ...[...of('replaces'), ...of('holds back')].map((each) => `${subject} ${wordElement(each)}`),
     ...of('retunes').map(wordRetuned),
   ].filter(Boolean) as string[];
-  const led = of('adds').length || of('drops').length ? parts : [`${what}: ${parts[0]}`, ...parts.slice(1)];
+  const led =
+    of('adds').length || of('drops').length ? parts : [`${parts[0]} (${what} of ${base})`, ...parts.slice(1)];
   return led.join('; ');
 }
 
@@ -91,7 +107,7 @@ function wordRetuned({ name, before = '', after = '' }: ComparedElement): string
 }
 
 /** `it puts an archive of its own, corvane, in front of Hexley 24's three`. */
-function wordArchivesChange(change: Change, base: string, isInOrder: boolean): string {
+function wordArchivesChange(subject: string, change: Change, base: string, isInOrder: boolean): string {
   const of = byKind(change.elements);
   const added = of('adds').map(({ name }) => name);
   const order = elementsOfValue(change.after).map(({ name }) => name);
@@ -102,20 +118,20 @@ function wordArchivesChange(change: Change, base: string, isInOrder: boolean): s
   const behind = order.filter((name, i) => isOwn(name) && firstKept >= 0 && i >= firstKept);
   const listed = (names: readonly string[]) => archives(names, elementsOfValue(change.after));
   const theirs = kept.length ? `${base}’s ${numberWord(kept.length)}` : '';
-  if (order.length === 0) return `it has none of ${base}’s archives`;
+  if (order.length === 0) return `${subject} has none of ${base}’s archives`;
   const parts = [
-    kept.length === 0 && added.length > 0 && `it has ${listed(added)} and none of ${base}’s`,
+    kept.length === 0 && added.length > 0 && `${subject} has ${listed(added)} and none of ${base}’s`,
     ...(isInOrder
       ? [
-          kept.length > 0 && front.length > 0 && `it puts ${listed(front)} in front of ${theirs}`,
+          kept.length > 0 && front.length > 0 && `${subject} puts ${listed(front)} in front of ${theirs}`,
           behind.length > 0 &&
-            `${front.length ? 'and ' : 'it adds '}${listed(behind)} behind ${front.length ? 'them' : theirs}`,
+            `${front.length ? 'and ' : `${subject} adds `}${listed(behind)} behind ${front.length ? 'them' : theirs}`,
         ]
-      : [kept.length > 0 && added.length > 0 && `to ${theirs} it adds ${listed(added)}`]),
+      : [kept.length > 0 && added.length > 0 && `${subject} adds ${listed(added)} to ${theirs}`]),
     kept.length > 0 &&
       of('drops').length > 0 &&
-      `of ${base}’s it does without ${listOf(of('drops').map(({ name }) => name))}`,
-    ...[...of('replaces'), ...of('holds back')].map((each) => `it ${wordElement(each)}`),
+      `${subject} drops ${listOf(of('drops').map(({ name }) => name))} of ${base}’s`,
+    ...[...of('replaces'), ...of('holds back')].map((each) => `${subject} ${wordElement(each)}`),
     ...of('retunes').map(wordRetuned),
   ].filter(Boolean) as string[];
   return parts.join(', ');
@@ -135,20 +151,20 @@ function archives(names: readonly string[], elements: readonly Element[]): strin
 export function wordLeftOut({ told, roles }: Params<'leftOut'>): string {
   if (roles.length)
     return sentence(
-      `there only if it is chosen at install: ${listOf(roles.map((role) => role.toLowerCase()))}`,
+      `${listOf(roles.map((role) => role.toLowerCase()))} ${roles.length === 1 ? 'is' : 'are'} installed only on request`,
     );
   const [each] = Object.values(told);
   const said = each.reading?.said;
   const how = said ? `: ${dropStop(said)}` : ' is left out on purpose';
   const cause = each.reading?.cause ? ` (${dropStop(each.reading.cause.text)})` : '';
   const theirs = each.base?.value === undefined ? '' : ` (${each.base.by} has ${baseSaying(each)})`;
-  return sentence(`${labelOf(each.key)}${how}${theirs}${cause}`);
+  return sentence(`the ${nounOfKey(each.key)}${how}${theirs}${cause}`);
 }
 
-export function wordLacks({ told }: Params<'lacks'>): string {
+export function wordLacks({ subject, told }: Params<'lacks'>): string {
   const [each] = Object.values(told);
   const theirs = each.base?.value === undefined ? '' : `, where ${each.base.by} has ${baseSaying(each)}`;
-  return sentence(`${labelOf(each.key)}: looked for, and there is none${theirs}`);
+  return sentence(`${subject} has no ${nounOfKey(each.key)}${theirs}`);
 }
 
 export function wordSpoiled({ told, says }: Params<'spoiled'>): string {
@@ -158,16 +174,16 @@ export function wordSpoiled({ told, says }: Params<'spoiled'>): string {
       reading.state === 'none'
         ? 'nothing was found'
         : `“${wordTold(key, reading)}${wordWhole(key, reading)}”`;
-    return `${what}, seen ${wordSpoils(reading.spoiledBy)}`;
+    return `${what} ${wordSpoils(reading.spoiledBy)}`;
   });
   const settling = wordSettling(says[0].spoiledBy);
-  return `${labelOf(key)}: ${each.join('; ')}, so it is not known.${settling ? ` To settle it, ${settling}.` : ''}`;
+  return `${sentence(`what was seen of the ${nounOfKey(key)} is unreliable: ${listOf(each)}`)}${settling ? ` To settle the question, ${settling}.` : ''}`;
 }
 
 /** Remarks, each on its fact. */
 export function wordRemarks({ told }: Params<'remarks'>): string {
   return Object.values(told)
-    .map(({ key, reading }) => sentence(`on ${labelOf(key).toLowerCase()}: ${dropStop(reading!.note)}`))
+    .map(({ key, reading }) => sentence(`a remark on the ${nounOfKey(key)}: ${dropStop(reading!.note)}`))
     .join(' ');
 }
 
@@ -175,15 +191,18 @@ export function wordRemarks({ told }: Params<'remarks'>): string {
 export function wordWhy({ told, notes }: Params<'why'>): string {
   const [each] = Object.values(told);
   const { why, more } = reasonsOf(notes);
-  const label = findFactKey(notes[0].key)?.label ?? notes[0].key;
+  const fact = findFactKey(notes[0].key);
+  const label = fact ? nounOf(fact) : notes[0].key;
   const saying = each ? sayingOf(each) : '';
-  return [sentence(`${label}${saying ? `: ${saying}` : ''}${why}`), more].filter(Boolean).join(' ');
+  return [sentence(`the ${label}${saying ? ` is ${saying}` : ' was chosen'}${why}`), more]
+    .filter(Boolean)
+    .join(' ');
 }
 
 export function wordTakenOver({ told, count }: Params<'takenOver'>): string {
-  const labels = Object.keys(told).map(labelOf);
+  const labels = Object.keys(told).map(nounOfKey);
   return sentence(
-    `${formatNumberOf(count, 'value')} ${count === 1 ? 'is' : 'are'} taken over from the release before and not checked again: ${listOf(labels)}`,
+    `${formatNumberOf(count, 'value')} ${count === 1 ? 'was' : 'were'} copied from the release before, unverified: ${listOf(labels)}`,
   );
 }
 
@@ -193,37 +212,54 @@ export function wordDiffers({ told }: Params<'differs'>): string {
     ({ reading, explainedBy }) =>
       `“${wordTold(each.key, reading)}” (${wordCircumstances(explainedBy) || 'other conditions'})`,
   );
-  return sentence(`${labelOf(each.key)}: ${sayingOf(each)}; also found ${listOf(others)}`);
+  return sentence(
+    `the ${nounOfKey(each.key)} is ${sayingOf(each)}; elsewhere the finding was ${listOf(others)}`,
+  );
 }
 
 const VERDICTS = {
-  unchecked: 'nobody has checked that',
-  confirmed: 'that is so',
-  partly: 'that is true in part',
-  refuted: 'that is not so',
-  cannotBeChecked: 'that cannot be checked',
+  unchecked: 'has not been checked',
+  confirmed: 'is confirmed',
+  partly: 'holds only in part',
+  refuted: 'is refuted',
+  cannotBeChecked: 'cannot be checked',
 } as const;
 
 export function wordClaim({ claim, found }: Params<'claim'>): string {
-  const counted = found === undefined ? '' : ` (${found} ${found === 1 ? 'was' : 'were'} found)`;
-  const by = claim.by ? `${claim.by} claims` : 'It is claimed';
+  const counted = found === undefined ? '' : ` (${numberWord(found)} ${found === 1 ? 'was' : 'were'} found)`;
+  const by = claim.by ? `the claim of ${claim.by}` : 'the claim';
   const reason = claim.reason ? `: ${asClause(claim.reason)}` : '';
-  return sentence(`${by} “${dropStop(claim.wording)}”; ${VERDICTS[claim.verdict]}${counted}${reason}`);
+  return sentence(`${by} “${dropStop(claim.wording)}” ${VERDICTS[claim.verdict]}${counted}${reason}`);
 }
 
 export function wordContradiction({ told, says }: Params<'contradiction'>): string {
   const [each] = Object.values(told);
   const key = each?.key ?? '';
-  const [first, ...others] = [...new Set(says.map((reading) => wordTold(key, reading)))];
+  const said = says.map((reading) => `${sayerOf(reading)} ${wordTold(key, reading)}`);
   return sentence(
-    `sources contradict each other on ${labelOf(key).toLowerCase()}: ${first} is in force, ${listOf(others)} is said too`,
+    `sources disagree on “${nounOfKey(key)}”: ${listOf([...new Set(said)])}; the first is used`,
   );
 }
+
+/** Who says what is told: `a capture shows`, `the release notes say`. */
+const SAYERS: Readonly<Record<SourceKind, string>> = {
+  capture: 'a capture shows',
+  measurement: 'a measurement gives',
+  handsOn: 'a hands-on note says',
+  releaseNotes: 'the release notes say',
+  page: 'a page says',
+  directory: 'a directory entry says',
+  memory: 'somebody remembers',
+  hearsay: 'hearsay has',
+};
+
+const sayerOf = ({ sourceKind }: ToldReading) =>
+  sourceKind ? SAYERS[sourceKind] : 'a reading without a source says';
 
 export function wordNotFoundOut({ told }: Params<'notFoundOut'>): string {
   const [each] = Object.values(told);
   return sentence(
-    `${labelOf(each.key)} ${wordTold(each.key, each.reading!)}${each.reading!.note ? `: ${asClause(each.reading!.note)}` : ''}`,
+    `the ${nounOfKey(each.key)} ${wordTold(each.key, each.reading!)}${each.reading!.note ? `: ${asClause(each.reading!.note)}` : ''}`,
   );
 }
 
@@ -232,17 +268,18 @@ export function wordNotBorneOut({ settled }: Params<'notBorneOut'>): string {
 }
 
 export function wordQuestion({ text, tried }: Params<'question'>): string {
-  return `Open: ${sentence(text)}${tried ? ` ${sentence(`tried: ${tried}`)}` : ''}`;
+  return `${sentence(text)}${tried ? ` ${sentence(`so far, the attempt was: ${asClause(tried)}`)}` : ''}`;
 }
 
 export function wordUnseen({ areas }: Params<'unseen'>): string {
-  return sentence(`nobody has looked at its ${listOf(areas.map((area) => area.toLowerCase()))}`);
+  const names = areas.map((area) => area.toLowerCase().replace(/^(editions) and .*|^.* and (help)$/, '$1$2'));
+  return sentence(`nobody has examined the ${listOf(names, 'or')}`);
 }
 
 export function wordAlsoOpen({ counts, aside }: Params<'alsoOpen'>): string {
-  const open = Object.keys(counts).length ? sentence(`also open: ${wordCounts(counts)}`) : '';
+  const open = Object.keys(counts).length ? sentence(`the open points include ${wordCounts(counts)}`) : '';
   const set = aside
-    ? sentence(`${formatNumberOf(aside, 'point')} ${aside === 1 ? 'is' : 'are'} set aside`)
+    ? sentence(`${formatNumberOf(aside, 'point')} ${aside === 1 ? 'is' : 'are'} intended or postponed`)
     : '';
   return [open, set].filter(Boolean).join(' ');
 }

@@ -72,7 +72,7 @@ describe('the first page', () => {
       (each) => each.kind === 'change' && each.params.change.fact.key === 'repositories.archives',
     )!;
     expect(wordStatement(archives)).toMatch(
-      /^It adds an archive, .*, behind Fenwick 31’s three, since its own desktop and tools need/,
+      /^Tidewater 7.1 adds an archive, .*, behind Fenwick 31’s three, since its own desktop and tools need/,
     );
     expect(archives.sources.length).toBeGreaterThan(1);
   });

@@ -5,7 +5,8 @@ import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { RecordedChange } from '../../catalogue/change.ts';
 import type { Told, ToldReading } from '../../statements/told.ts';
 import { wordElementWhole, wordSaying } from '../../wording/sayingText.ts';
-import { formatValue } from '../valueText.ts';
+import type { When } from '../../catalogue/when.ts';
+import { formatValue, listOf } from '../valueText.ts';
 
 /** What a fact says, as it was said: `a little over 2.6 GB`; empty where nothing is known. */
 export function sayingOf(told: Told | undefined): string {
@@ -35,15 +36,15 @@ export function baseSaying({ key, base }: Told): string {
 }
 
 /** What is carried, and from whom. */
-export const carriedFrom = (by: string) => ` (as in ${by}; nobody has looked here)`;
+export const carriedFrom = (by: string) => ` (inherited from ${by}, not examined)`;
 
 /** How sure it is, and whether anybody looked: ` (carried from Fenwick 31, not looked at here)`; empty for what is plainly said. */
 export function careOf(told: Told | undefined): string {
   if (!told) return '';
   if (told.state === 'carried') return told.by ? carriedFrom(told.by) : ' (the same for every edition)';
-  if (told.state === 'takenOver') return ' (as in the release before, not checked again)';
+  if (told.state === 'takenOver') return ' (copied from the release before, unverified)';
   if (told.reading?.acceptedBecause)
-    return ` (accepted though spoiled: ${dropStop(told.reading.acceptedBecause)})`;
+    return ` (accepted although unreliable: ${dropStop(told.reading.acceptedBecause)})`;
   return '';
 }
 
@@ -67,6 +68,19 @@ export function numberWord(count: number): string {
   return words[count] ?? String(count);
 }
 
+/** `on 3 March 2026`, `in June 2018`, `in 2023`, `about 2016`; other forms as they are written. */
+export function onDate(when: When): string {
+  const text = formatWhen(when);
+  if (text.startsWith('about ')) return text;
+  return /^\d{1,2} /.test(text) ? `on ${text}` : /\d{4}( \(unsure\))?$/.test(text) ? `in ${text}` : text;
+}
+
+/** What was typed as a list, as a person writes one: `newcomers, schools and offices`. */
+export function series(text: string): string {
+  const items = text.split(', ');
+  return items.length > 1 && items.every((item) => item && !/ (and|or) /.test(item)) ? listOf(items) : text;
+}
+
 /** A day in words. */
 export const wordDay = (day: number): string => formatWhen(formatDay(day));
 
@@ -76,6 +90,12 @@ export function sentence(...parts: readonly (string | false | undefined)[]): str
   if (!text) return '';
   const begun = text[0].toUpperCase() + text.slice(1);
   return /[.?!]$|[.?!][”)]$/.test(begun) ? begun : `${begun}.`;
+}
+
+/** A text in which a name that begins with a small letter keeps it, also where a sentence begins with it. */
+export function keepName(text: string, name: string): string {
+  const begun = name.slice(0, 1).toUpperCase() + name.slice(1);
+  return begun === name || name === '' ? text : text.replaceAll(begun, name);
 }
 
 /** Without the full stop at its end. */
@@ -123,13 +143,27 @@ const PLAIN_BEGINNINGS = new Set([
   'machines',
   'updates',
   'packages',
+  ...`drivers support help restore looks changes uses maintains runs needs works makes has is are was will can
+    three four five six seven eight nine ten both each any other others there here from for on in at by of
+    after before since while until under over between not never often always sometimes still also too very
+    good bad clear small large fast slow long short high low free full empty same different better worse
+    software hardware memory disk kernel desktop installer guide repository repositories archive archives
+    files menu theme themes icons fonts wallpaper languages language keyboard screen login boot image images
+    release releases version versions security fixes bugs errors documentation forum chat mail browser office
+    newcomers schools offices beginners developers companies readers machines computers laptops servers
+    he she we you his her our your my nobody somebody everybody anybody nothing something everything
+    straight enough heavier lighter faster slower easier harder daily weekly monthly yearly`.split(/\s+/),
 ]);
+
+/** Endings that words have and names hardly do. */
+const PLAIN_ENDINGS = /^[A-Z][a-z]+(ing|ed|ly|tion|tions|ment|ments|ness|able|ible|less)$/;
 
 /** A clause as it stands within a sentence: its first word in small letters, unless it may be a name. */
 export function asClause(text: string): string {
   const [first = ''] = text.trim().split(/\s/);
   const clause = dropStop(text);
-  return PLAIN_BEGINNINGS.has(first.toLowerCase()) ? clause[0].toLowerCase() + clause.slice(1) : clause;
+  const isPlain = PLAIN_BEGINNINGS.has(first.toLowerCase()) || PLAIN_ENDINGS.test(first);
+  return isPlain ? clause[0].toLowerCase() + clause.slice(1) : clause;
 }
 
 /** `, since its desktop needs newer parts`; a reason that begins with what may be a name stands by itself. */

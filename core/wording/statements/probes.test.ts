@@ -20,19 +20,19 @@ function told(line: string): string {
 
 describe('software that was looked for', () => {
   it.each([
-    ['find editor: yes', 'Software looked for: editor: yes.'],
-    ['find editor: yes (Slate 4)', 'Software looked for: editor: yes (Slate 4).'],
+    ['find editor: yes', 'software looked for (editor: yes).'],
+    ['find editor: yes (Slate 4)', 'software looked for (editor: yes (Slate 4)).'],
     [
       'find editor: yes {version=Slate 4 | reference=Slate 6 in Hexley 24}',
-      'editor: yes (Slate 4; two versions older than Slate 6 in Hexley 24).',
+      'editor: yes (Slate 4; two versions older than Slate 6 in Hexley 24)).',
     ],
     [
       'find editor: yes {version=Slate 4 | date=2026-10-20 | reference=Slate 4 in Hexley 24 | referenceDate=2026-10-08}',
-      'editor: yes (Slate 4, 20 October 2026; the same in Hexley 24; 12 days after it was there).',
+      'editor: yes (Slate 4, 20 October 2026; the same in Hexley 24; 12 days after it was there)).',
     ],
     [
       'find editor: yes {version=Slate 4 | reference=Loam 2}',
-      'editor: yes (Slate 4; Loam 2 at the reference).',
+      'editor: yes (Slate 4; Loam 2 at the reference)).',
     ],
   ])('%s', (line, text) => {
     expect(told(line)).toContain(text);

@@ -3,8 +3,8 @@ import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { StatementKinds, StatementSubject, ToldBase } from '../../statements/statement.ts';
 import { wordLoss } from '../lossText.ts';
 import { wordRelation } from '../lineageText.ts';
-import { formatCount, formatNumberOf, formatShare, listOf } from '../valueText.ts';
-import { dropStop, numberWord, sayingOf, sentence } from './phrases.ts';
+import { formatCount, formatNumberOf, listOf, roundShare } from '../valueText.ts';
+import { asClause, dropStop, numberWord, onDate, sayingOf, sentence, series } from './phrases.ts';
 import { lookUp } from '../../lookUp.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
@@ -30,10 +30,10 @@ export function wordPurpose({ told, subject }: Params<'purpose'>): string {
   const [purpose, audience, notFor] = ['purpose', 'audience', 'notFor'].map((name) =>
     dropStop(sayingOf(told[`identity.${name}`])),
   );
+  const whom = [audience && `for ${series(audience)}`, notFor && `not for ${series(notFor)}`].filter(Boolean);
   return [
-    purpose && `In its own words: “${purpose}”.`,
-    audience && sentence(`${subject} is meant for ${audience}`),
-    notFor && sentence(`it is not meant for ${notFor}`),
+    purpose && `The project describes ${subject} as “${purpose}”.`,
+    whom.length > 0 && sentence(`${subject} is meant ${whom.join(', ')}`),
   ]
     .filter(Boolean)
     .join(' ');
@@ -47,46 +47,48 @@ export function wordMaker({ told }: Params<'maker'>): string {
   const maker = sayingOf(of('maker'));
   const place = country && !maker.includes(country) ? ` in ${country}` : '';
   const time = since ? ` since ${since}` : '';
-  const made = maker
-    ? `It is made by ${lookUp(MAKERS, maker) ?? withArticle(maker)}${place}${time ? `, and has been${time}` : ''}`
-    : country
-      ? `It is made${place}${time ? `, and has been${time}` : ''}`
+  const by = maker ? `by ${lookUp(MAKERS, maker) ?? withArticle(maker)}` : '';
+  const made =
+    by || place
+      ? `the project ${time ? 'has been' : 'is'} run ${[time.trim(), by, place.trim()].filter(Boolean).join(' ')}`
       : time
-        ? `It has been published${time}`
+        ? `the project has existed${time}`
         : '';
   const stands = {
-    announced: 'It is announced only',
-    maintained: 'It is maintained',
-    dormant: 'It is dormant',
-    ended: 'It has ended',
-    merged: 'It was merged into another one',
+    announced: 'has only been announced',
+    maintained: 'is maintained',
+    dormant: 'is dormant',
+    ended: 'has ended',
+    merged: 'was merged into another project',
   }[standing];
   return [
     made && sentence(made),
-    sponsor && sentence(`it is paid for by ${sponsor}`),
-    stands && sentence(stands),
+    (sponsor || stands) &&
+      sentence(
+        `${made ? 'it' : 'the project'} ${[stands, sponsor && `${stands === 'is maintained' ? '' : 'is '}paid for by ${sponsor}`].filter(Boolean).join(' and ')}`,
+      ),
   ]
     .filter(Boolean)
     .join(' ');
 }
 
 export function wordReleases({ version, date, editions, before }: Params<'releases'>): string {
-  const many = editions.length > 1 ? `, in ${numberWord(editions.length)} editions: ${listOf(editions)}` : '';
-  const earlier = before ? ` The one before, ${before.version}, is of ${formatWhen(before.date)}.` : '';
+  const many = editions.length > 1 ? ` in ${numberWord(editions.length)} editions (${listOf(editions)})` : '';
+  const earlier = before ? `, after ${before.version} ${onDate(before.date)}` : '';
   const name = /^\d/.test(version) ? `Release ${version}` : version;
-  return `${name} was published on ${formatWhen(date)}${many}.${earlier}`;
+  return `${name} came out ${onDate(date)}${many}${earlier}.`;
 }
 
 export function wordNames({ names }: Params<'names'>): string {
-  return sentence(`it is also called ${listOf(names.map((name) => `“${name}”`))}`);
+  return sentence(`the project is also known as ${listOf(names.map((name) => `“${name}”`))}`);
 }
 
 export function wordBase({ subject, steps, also, since }: Params<'base'>): string {
   return [
     sentence(
-      `${subject} ${steps.map(restsOn).join(', which ')}${since ? `, since ${formatWhen(since)}` : ''}`,
+      `${subject} ${steps.map(restsOn).join(', which ')}${since ? ` (since ${formatWhen(since)})` : ''}`,
     ),
-    also.length > 0 && sentence(`after that, ${subject} ${listOf(also.map(restsOn))}`),
+    also.length > 0 && sentence(`second to that, ${subject} ${listOf(also.map(restsOn))}`),
   ]
     .filter(Boolean)
     .join(' ');
@@ -94,65 +96,63 @@ export function wordBase({ subject, steps, also, since }: Params<'base'>): strin
 
 export function wordBaseAssumed({ subject, base, release }: Params<'baseAssumed'>): string {
   return sentence(
-    `which release of ${base} that is has not been recorded; ${subject} is compared with ${release}, the newest at the time`,
+    `the records do not say which release of ${base}; ${subject} is compared with ${release}, the newest at the time`,
   );
 }
 
 export function wordBaseNow({ project, bases, since }: Params<'baseNow'>): string {
   return sentence(
-    `${project} has moved after that release: it ${listOf(bases.map(restsOn))}${since ? ` since ${formatWhen(since)}` : ''}`,
+    `since that release ${project} has changed its base: now ${project} ${listOf(bases.map(restsOn))}${since ? ` (since ${formatWhen(since)})` : ''}`,
   );
 }
 
 export function wordDependsOnEdition({ subject, editions }: Params<'dependsOnEdition'>): string {
   const each = editions.map(({ edition, bases }) =>
-    bases.length ? `${edition} ${bases.map(restsOn).join(' and ')}` : `of ${edition} it is not known`,
+    bases.length ? `${edition} ${bases.map(restsOn).join(' and ')}` : `the base of ${edition} is not known`,
   );
-  return `What ${subject} is built on depends on the edition: ${listOf(each)}.`;
+  return `The base of ${subject} depends on the edition: ${listOf(each)}.`;
 }
 
 export function wordIndependent({ subject }: Params<'independent'>): string {
-  return `${subject} is independent: a base was looked for, and there is none.`;
+  return `${subject} is independent: it is built on no other distribution.`;
 }
 
 export function wordBaseUnknown({ subject }: Params<'baseUnknown'>): string {
-  return `It is not known what ${subject} is built on.`;
+  return `What ${subject} is built on is not known.`;
 }
 
 export function wordBaseReason({ reason, wording, base, endorsed }: Params<'baseReason'>): string {
   const stands = endorsed.map(
-    ({ date, standing }) => `${standing}${date ? ` since ${formatWhen(date)}` : ''}`,
+    ({ date, standing }) => `${standing}${date ? ` (since ${formatWhen(date)})` : ''}`,
   );
   return [
-    reason && sentence(`the reason: ${reason}`),
-    wording && `The project says of that: “${dropStop(wording)}”.`,
-    stands.length > 0 && sentence(`how ${base} stands to it: ${stands.join(', ')}`),
+    reason && sentence(`the reason for this base: ${asClause(reason)}`),
+    wording && `The project says: “${dropStop(wording)}”.`,
+    stands.length > 0 && sentence(`${base} treats the derivative as ${stands.join(', ')}`),
   ]
     .filter(Boolean)
     .join(' ');
 }
 
 export function wordBaseBefore({ release, bases }: Params<'baseBefore'>): string {
-  return sentence(`${release}, the release before, ${bases.map(restsOn).join(' and ')}`);
+  return sentence(`the release before, ${release}, ${bases.map(restsOn).join(' and ')}`);
 }
 
 export function wordCarried({ base, counts, losses: [loss] }: Params<'carried'>): string {
   const own =
     counts.own === 0
       ? 'none is its own'
-      : counts.own === 1
-        ? '1 is its own'
-        : `${formatCount(counts.own)} are its own`;
-  const of = loss ? `, of a list ${wordLoss(loss)},` : '';
-  return `${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')}${of} equal ${base}; ${own}.`;
+      : `${formatCount(counts.own)} ${counts.own === 1 ? 'is' : 'are'} its own`;
+  const of = loss ? ` (from a list ${wordLoss(loss)})` : '';
+  return `${roundShare(counts.same, counts.installed)} of its ${formatNumberOf(counts.installed, 'package')}${of} ${counts.installed === 1 ? 'is' : 'are'} unmodified from ${base}; ${own}.`;
 }
 
-export function wordTaken({ from, parts, isIdeas, wording }: Params<'taken'>): string {
+export function wordTaken({ subject, from, parts, isIdeas, wording }: Params<'taken'>): string {
   const quoted = wording ? ` (“${dropStop(wording)}”)` : '';
-  if (isIdeas) return `It draws on ${from}, without parts or packages of it${quoted}.`;
-  return `It takes ${parts.length ? listOf(parts.map((part) => `its ${part.replace(/^its /, '')}`)) : 'parts'} from ${from}${quoted}.`;
+  if (isIdeas) return `${subject} draws on ideas of ${from}, without parts or packages from there${quoted}.`;
+  return `${subject} takes ${parts.length ? listOf(parts.map((part) => `its ${part.replace(/^its /, '')}`)) : 'parts'} from ${from}${quoted}.`;
 }
 
-export function wordContinues({ before }: Params<'continues'>): string {
-  return `It continues ${before}, which ended.`;
+export function wordContinues({ subject, before }: Params<'continues'>): string {
+  return `${subject} continues ${before}, which has ended.`;
 }

@@ -7,38 +7,41 @@ import type { StatementKinds, StatementSubject } from '../../statements/statemen
 import type { Told, ToldReading } from '../../statements/told.ts';
 import { wordCircumstances } from '../disagreementText.ts';
 import { formatCount, formatNumberOf, listOf } from '../valueText.ts';
-import { careOf, sayingOf, sentence, standingClause, wordTold } from './phrases.ts';
+import { asClause, careOf, sayingOf, sentence, standingClause, wordTold } from './phrases.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
 
 export function wordModel({ told }: Params<'model'>): string {
   const [kind, claimed, cadence] = ['kind', 'claimed', 'cadence'].map((name) => told[`model.${name}`]);
   const parts = [
-    kind && `its release model is ${sayingOf(kind)}${standingClause(kind)}`,
+    kind && `the release model is ${sayingOf(kind)}${standingClause(kind)}`,
     claimed && sayingOf(claimed) !== sayingOf(kind) && `the project calls its model ${sayingOf(claimed)}`,
-    cadence && `cadence: ${sayingOf(cadence)}${careOf(cadence)}`,
+    cadence && `releases come ${sayingOf(cadence)}${careOf(cadence)}`,
   ].filter(Boolean) as string[];
   return parts.map((part) => sentence(part)).join(' ');
 }
 
-export function wordSupport({ told, base, baseEnd, gap }: Params<'support'>): string {
+export function wordSupport({ subject, told, base, baseEnd, gap }: Params<'support'>): string {
   const support = told['model.supportEnd'];
-  const end = `supported until ${sayingOf(support)}`;
+  const end = `${subject} is supported until ${sayingOf(support)}`;
   if (gap === undefined || !base) return sentence(end);
-  const ends = `the end of ${base} (${formatWhen(baseEnd)})`;
+  const ends = `${base} (${formatWhen(baseEnd)})`;
   if (gap.least === 0 && gap.most === 0) return sentence(`${end}, as long as ${base}`);
-  if (gap.most <= 0) return sentence(`${end}, ${wordDayRange(opposite(gap))} before ${ends}`);
-  return sentence(`${end}, ${wordDayRange(gap)} past ${ends}`);
+  if (gap.most <= 0) return sentence(`${end}, ${wordDayRange(opposite(gap))} less than ${ends}`);
+  return sentence(`${end}, ${wordDayRange(gap)} longer than ${ends}`);
 }
 
 export function wordSupportRules({ support }: Params<'supportRules'>): string {
   const { own, differDays } = support;
   const apart = differDays
-    ? own.end
-      ? `: ${formatNumberOf(differDays, 'day')} from what is stated`
-      : `: they differ by ${formatNumberOf(differDays, 'day')}`
+    ? `, ${formatNumberOf(differDays, 'day')} ${own.end ? 'from the stated end' : 'apart'}`
     : '';
-  return sentence(`support computed: until ${wordRuledEnds(support).join('; until ')}${apart}`);
+  const ends = wordRuledEnds(support);
+  return sentence(
+    ends.length === 1
+      ? `by the stated rule, support ends on ${ends[0]}${apart}`
+      : `the stated rules give different ends of support: ${listOf(ends)}${apart}`,
+  );
 }
 
 export function wordImage({ told }: Params<'image'>): string {
@@ -46,15 +49,15 @@ export function wordImage({ told }: Params<'image'>): string {
     (name) => told[`editions.${name}`],
   );
   const kinds: Readonly<Record<string, string>> = {
-    live: 'it runs live',
-    installable: 'it installs',
-    both: 'it runs live and installs',
+    live: 'the image runs live',
+    installable: 'the image installs',
+    both: 'the image runs live and installs',
   };
   const parts = [
-    size && `the image is ${sayingOf(size)} large${date ? `, built on ${sayingOf(date)}` : ''}`,
+    size && `the image has ${sayingOf(size)}${date ? ` and was built on ${sayingOf(date)}` : ''}`,
     !size && date && `the image was built on ${sayingOf(date)}`,
     kind && (kinds[sayingOf(kind)] ?? sayingOf(kind)),
-    entries && !entries.absent && `at start it offers ${sayingOf(entries)}`,
+    entries && !entries.absent && `the boot menu offers ${sayingOf(entries)}`,
   ].filter(Boolean) as string[];
   return parts.map((part) => sentence(part)).join(' ');
 }
@@ -64,16 +67,14 @@ export function wordInstaller({ told }: Params<'installer'>): string {
     (name) => told[`editions.${name}`],
   );
   const modes: Readonly<Record<string, string>> = {
-    online: 'it needs a connection',
-    offline: 'it needs no connection',
-    both: 'it works with a connection and without',
+    online: 'the installer needs a connection',
+    offline: 'the installer needs no connection',
+    both: 'the installer works with a connection and without',
   };
   const parts = [
     installer?.absent && 'there is no installer',
-    installer &&
-      !installer.absent &&
-      `it is installed with ${sayingOf(installer)}${standingClause(installer)}`,
-    pages && !pages.absent && `pages of its own there: ${sayingOf(pages)}`,
+    installer && !installer.absent && `the installer is ${sayingOf(installer)}${standingClause(installer)}`,
+    pages && !pages.absent && `the installer has own pages for ${sayingOf(pages)}`,
     mode && (modes[sayingOf(mode)] ?? `installing: ${sayingOf(mode)}`),
     duration && `an install took ${sayingOf(duration)}${wordConditionsShort(duration.reading)}`,
   ].filter(Boolean) as string[];
@@ -114,19 +115,16 @@ export function wordMemory({ told }: Params<'memory'>): string {
     [memory, used].flatMap((each) => each?.others ?? []).flatMap(({ explainedBy }) => explainedBy),
   );
   const why = around.size ? ` (${wordCircumstances([...around])})` : '';
-  const differ =
-    figures.length > 1
-      ? ` They were not taken under the same conditions${why}, so they are not ranked against each other.`
-      : '';
-  return `${sentence(`memory in use: ${figures.join('; ')}`)}${differ}`;
+  const differ = figures.length > 1 ? ` The conditions differ${why}, so the figures cannot be compared.` : '';
+  return `${sentence(`memory in use is ${figures.join('; ')}`)}${differ}`;
 }
 
 /** All figures of a measurement, each with its conditions, the one in force first. */
-function figuresOf(told: Told): string[] {
+export function figuresOf(told: Told): string[] {
   const figure = (saying: string, reading: ToldReading | undefined) =>
     `${saying}${/ of /.test(saying) ? '' : wordWhole(told.key, reading)}${wordConditionsShort(reading)}`;
   const others = told.others.map(({ reading }) => {
-    const care = reading.spoiledBy.length ? ', which is not to be relied on' : '';
+    const care = reading.spoiledBy.length ? ', which is unreliable' : '';
     return `${figure(wordTold(told.key, reading), reading)}${care}`;
   });
   return [figure(sayingOf(told), told.reading), ...others];
@@ -165,7 +163,7 @@ export function wordRequirements({ told }: Params<'requirements'>): string {
   const least = [
     of('memoryLeast') && `memory of ${of('memoryLeast')}`,
     of('diskLeast') && `a disk of ${of('diskLeast')}`,
-    of('processorLeast') && `this machine: ${of('processorLeast')}`,
+    of('processorLeast') && `a processor of ${of('processorLeast')}`,
   ].filter(Boolean) as string[];
   const advised = [
     of('memoryAdvised') && `memory of ${of('memoryAdvised')}`,
@@ -173,9 +171,9 @@ export function wordRequirements({ told }: Params<'requirements'>): string {
   ].filter(Boolean) as string[];
   const unclear = of('adviceUnclear');
   return [
-    least.length ? sentence(`at least it asks for ${listOf(least)}`) : '',
-    advised.length ? sentence(`it recommends ${listOf(advised)}`) : '',
-    unclear ? sentence(`it states “${unclear}”, and does not say of what`) : '',
+    least.length ? sentence(`the minimum is ${listOf(least)}`) : '',
+    advised.length ? sentence(`the recommendation is ${listOf(advised)}`) : '',
+    unclear ? sentence(`the project states “${unclear}” without saying of what`) : '',
   ]
     .filter(Boolean)
     .join(' ');
@@ -193,9 +191,9 @@ export function wordHelp({ told }: Params<'help'>): string {
     channels?.absent
       ? 'There is nowhere to ask.'
       : each.length
-        ? sentence(`help is had from ${listOf(each)}`)
+        ? sentence(`help comes from ${listOf(each)}`)
         : '',
-    documents && !documents.absent ? sentence(`documentation: ${sayingOf(documents)}`) : '',
+    documents && !documents.absent ? sentence(`the documentation is ${asClause(sayingOf(documents))}`) : '',
     documents?.absent ? 'There is no documentation.' : '',
     answer && !answer.absent ? sentence(`an answer came after ${sayingOf(answer)}`) : '',
   ]

@@ -5,6 +5,7 @@ import { findFactKey } from '../../catalogue/factSheet.ts';
 import type { StatementKinds, StatementSubject, ToldRepository } from '../../statements/statement.ts';
 import type { Told } from '../../statements/told.ts';
 import { wordElementWhole } from '../sayingText.ts';
+import { nounOf } from '../factTitles.ts';
 import { formatNumberOf, listOf } from '../valueText.ts';
 import {
   baseSaying,
@@ -27,7 +28,8 @@ export function wordArchives({ told, repositories, isPartial, isInOrder }: Param
   const archives = told['repositories.archives'];
   if (archives?.absent) return 'No archive is configured.';
   const count = repositories.length;
-  if (count === 0) return sentence(`packages come from the same archives as in its base${careOf(archives)}`);
+  if (count === 0)
+    return sentence(`packages come from the same archives as those of the base${careOf(archives)}`);
   const ofOthers = repositories.some(({ whose }) => whose !== 'own');
   const each = repositories.map((row) => wordRepository(row, ofOthers));
   const whose = ofOthers ? '' : ' of its own';
@@ -69,53 +71,57 @@ export function wordFormats({ told }: Params<'formats'>): string {
     return formats.reading?.marks.includes('onPurpose')
       ? 'No other package formats, on purpose.'
       : 'No other package formats.';
-  return sentence(`of other package formats: ${listOf(each)}${careOf(formats)}`);
+  return sentence(`other package formats are ${listOf(each)}${careOf(formats)}`);
 }
 
 const wordState = (state = 'on') =>
   ({ on: 'on', off: 'off', offered: 'offered', disclaimed: 'disclaimed' })[state] ?? state;
 
-export function wordKernel({ told }: Params<'kernel'>): string {
+export function wordKernel({ subject, told }: Params<'kernel'>): string {
   const version = told['kernel.version'];
   const release = told['kernel.release'];
   const lead = release && release.state !== 'carried' ? release : (version ?? release);
   const patches = told['kernel.patches'];
   const withPatches = patches ? `, with ${sayingOf(patches)}` : '';
-  if (!lead) return sentence(`the kernel carries ${sayingOf(patches)}`);
-  if (lead.absent) return 'Which kernel it boots: none.';
+  if (!lead) return sentence(`the kernel has these patches: ${sayingOf(patches)}`);
+  if (lead.absent) return sentence(`${subject} boots no kernel`);
   const name = sayingOf(lead);
   // What is only inherited says nothing of a kernel string that was seen here.
   const held = version?.isSaid ? version : lead;
-  return sentence(`${wordKernelOf(held, name)}${withPatches}`);
+  return sentence(`${wordKernelOf(subject, held, name)}${withPatches}`);
 }
 
 /** Whose kernel it is, and how it stands to the base's. */
-function wordKernelOf(told: Told, name: string): string {
+function wordKernelOf(subject: string, told: Told, name: string): string {
   const theirs = baseSaying(told);
   const base = nameOfBase(told);
   switch (told.standing) {
     case 'changed': {
-      if (told.alsoIn) return `it boots the kernel of ${told.alsoIn}, ${name}; that of ${base} is ${theirs}`;
+      if (told.alsoIn)
+        return `${subject} boots the kernel of ${told.alsoIn}, ${name}; that of ${base} is ${theirs}`;
       const kind =
         told.change === 'holds back'
           ? 'an older kernel'
           : told.change === 'own build'
             ? 'a kernel of its own'
             : 'the kernel';
-      return `it boots ${kind}, ${name}; that of ${base} is ${theirs}`.replace('the kernel,', 'the kernel');
+      return `${subject} boots ${kind}, ${name}; that of ${base} is ${theirs}`.replace(
+        'the kernel,',
+        'the kernel',
+      );
     }
     case 'same':
-      return `it boots the kernel of ${told.by || base || 'its base'}, ${name}`;
+      return `${subject} boots the kernel of ${told.by || base || 'its base'}, ${name}`;
     case 'base unknown':
-      return `it boots the kernel ${name}; what its base boots is not known`;
+      return `${subject} boots the kernel ${name}; the kernel of its base is not known`;
     case 'not comparable': {
       const day = told.base?.day;
       return theirs
-        ? `it boots the kernel ${name}; ${base} had ${theirs}${day === undefined ? '' : ` on ${wordDay(day)}`}, so the two cannot be compared`
-        : `it boots the kernel ${name}`;
+        ? `${subject} boots the kernel ${name}; ${base} had ${theirs}${day === undefined ? '' : ` on ${wordDay(day)}`}, so the two cannot be compared`
+        : `${subject} boots the kernel ${name}`;
     }
     default:
-      return `it boots the kernel ${name}${careOf(told)}`;
+      return `${subject} boots the kernel ${name}${careOf(told)}`;
   }
 }
 
@@ -130,8 +136,8 @@ export function wordKernels({ told }: Params<'kernels'>): string {
         ? 'no other kernel is offered'
         : `other kernels are offered${by}: ${listOf(elementsOfValue(offered.value).map(wordElementWhole))}${careOf(offered)}`),
     !offered && by && `kernels are chosen${by}`,
-    changeable?.value === false && 'it is the only one, and cannot be changed',
-    changeable?.value === true && !offered && 'another one can be had',
+    changeable?.value === false && 'the kernel cannot be changed',
+    changeable?.value === true && !offered && 'another kernel can be installed',
   ].filter(Boolean) as string[];
   return parts.map((part) => sentence(part)).join(' ');
 }
@@ -170,7 +176,7 @@ export function wordLook({ told }: Params<'look'>): string {
   const dark = told['themes.dark'];
   return [
     lead && sentence(lead),
-    parts.length ? sentence(`look: ${parts.join(', ')}`) : '',
+    parts.length ? sentence(`the look consists of ${listOf(parts)}`) : '',
     carried.length ? sentence(wordCarriedParts(carried, parts.length)) : '',
     dark?.value === true
       ? `A new account begins dark${careOf(dark)}.`
@@ -182,11 +188,11 @@ export function wordLook({ told }: Params<'look'>): string {
     .join(' ');
 }
 
-/** `three of these as in Fenwick 31, where nobody has looked here`. */
+/** `three of these inherited from Fenwick 31 and not examined`. */
 function wordCarriedParts(carried: readonly Told[], all: number): string {
   const which = carried.length === all ? 'all of that' : `${numberWord(carried.length)} of these`;
   return carried[0].by
-    ? `${which} as in ${carried[0].by}, where nobody has looked here`
+    ? `${which} inherited from ${carried[0].by} and not examined`
     : `${which} the same in every edition`;
 }
 
@@ -200,19 +206,19 @@ export function wordGuide({ told }: Params<'guide'>): string {
   const parts = [
     name && `a guide receives a new user: ${name}${whose}${standingClause({ ...guide, standing: null })}`,
     opens && wordOpens(sayingOf(opens), careOf(opens)),
-    reached && !reached.absent && `later it is reached from ${sayingOf(reached)}`,
+    reached && !reached.absent && `later the guide is reached from ${sayingOf(reached)}`,
   ].filter(Boolean) as string[];
   return parts.map((part) => sentence(part)).join(' ');
 }
 
 function wordOpens(when: string, care: string): string {
   const words: Readonly<Record<string, string>> = {
-    'each login': 'it opens by itself at each login',
-    'first login only': 'it opens by itself at the first login only',
-    'live image only': 'it opens by itself on the live image only',
-    never: 'it does not open by itself',
+    'each login': 'the guide opens by itself at each login',
+    'first login only': 'the guide opens by itself at the first login only',
+    'live image only': 'the guide opens by itself on the live image only',
+    never: 'the guide does not open by itself',
   };
-  return `${words[when] ?? `it opens by itself: ${when}`}${care}`;
+  return `${words[when] ?? `the guide opens by itself (${when})`}${care}`;
 }
 
 export function wordGuidePages({ told }: Params<'guidePages'>): string {
@@ -231,13 +237,13 @@ export function wordGuideOdd({ told }: Params<'guideOdd'>): string {
   const parts = [
     problems &&
       (problems.absent
-        ? 'its order is right'
-        : `what is wrong in its order: ${elementsOfValue(problems.value).map(wordElementWhole).join('; ') || sayingOf(problems)}`),
+        ? 'the order of the guide is right'
+        : `the order of the guide is flawed: ${elementsOfValue(problems.value).map(wordElementWhole).join('; ') || sayingOf(problems)}`),
     repeats?.value === true &&
-      `it repeats what the installer asked${repeats.reading?.said ? `: ${repeats.reading.said}` : ''}`,
-    showsDone?.value === false && 'it does not show what is done already',
-    showsDone?.value === true && 'it shows what is done already',
-    repeats?.value === false && 'it repeats nothing of the installer',
+      `the guide repeats what the installer asked${repeats.reading?.said ? `: ${repeats.reading.said}` : ''}`,
+    showsDone?.value === false && 'the guide does not show what is done',
+    showsDone?.value === true && 'the guide shows what is done',
+    repeats?.value === false && 'the guide repeats nothing of the installer',
   ].filter(Boolean) as string[];
   return parts.map((part) => sentence(part)).join(' ');
 }
@@ -250,11 +256,11 @@ export function wordApplications({ told, roles }: Params<'applications'>): strin
   );
   const rest = carried.map((role) => `${findFactKey(role.key)!.label.toLowerCase()} ${sayingOf(role)}`);
   return [
-    each.length ? sentence(`applications: ${each.join('; ')}`) : '',
+    each.length ? sentence(`the applications are ${listOf(each)}`) : '',
     rest.length
       ? sentence(
           carried[0].by
-            ? `as in ${carried[0].by}, where nobody has looked here: ${rest.join(', ')}`
+            ? `inherited from ${carried[0].by} and not examined: ${rest.join(', ')}`
             : `the same in every edition: ${rest.join(', ')}`,
         )
       : '',
@@ -274,11 +280,10 @@ function wordRoleStanding(told: Told): string {
 
 export function wordFacts({ told }: Params<'facts'>): string {
   const each = Object.values(told).map((fact) => {
-    const label = findFactKey(fact.key)!.label;
     const saying = fact.key === 'tools.probes' ? wordProbes(fact) : wholeSaying(fact);
-    return sentence(`${label}: ${saying}${shortStanding(fact)}`);
+    return `${nounOf(findFactKey(fact.key)!)} (${saying}${shortStanding(fact).replace(/^ \(/, '; ').replace(/\)$/, '')})`;
   });
-  return each.join(' ');
+  return sentence(`also recorded: ${listOf(each)}`);
 }
 
 /** What was looked for; where the version at a reference is known, how many versions and days it is behind. */
@@ -290,6 +295,6 @@ function wordProbes(told: Told): string {
 
 export function wordByEdition({ count }: Params<'byEdition'>): string {
   return sentence(
-    `${formatNumberOf(count, 'fact')} ${count === 1 ? 'depends' : 'depend'} on the edition, or ${count === 1 ? 'is' : 'are'} known of one alone: ask for an edition`,
+    `${formatNumberOf(count, 'fact')} ${count === 1 ? 'depends' : 'depend'} on the edition, or ${count === 1 ? 'is' : 'are'} known of one edition only`,
   );
 }

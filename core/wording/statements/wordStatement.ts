@@ -3,7 +3,7 @@ import type { Statement, StatementKind, StatementOf, StatementPart } from '../..
 import * as differences from './differenceSentences.ts';
 import * as project from './projectSentences.ts';
 import * as records from './recordSentences.ts';
-import { carriedFrom } from './phrases.ts';
+import { carriedFrom, keepName } from './phrases.ts';
 import * as surrounding from './surroundingSentences.ts';
 import * as system from './systemSentences.ts';
 
@@ -70,27 +70,28 @@ const SENTENCES: { readonly [K in StatementKind]: (params: StatementOf<K>['param
 
 /** The sentence, or sentences, of a statement; empty where it has nothing to say. */
 export function wordStatement(statement: Statement): string {
-  const text = (SENTENCES[statement.kind] as (params: Statement['params']) => string)(statement.params);
+  const worded = (SENTENCES[statement.kind] as (params: Statement['params']) => string)(statement.params);
+  const text = keepName(worded, statement.params.subject);
   const told = Object.values(statement.params.told);
   const from = told[0]?.by;
   if (!from || text.split(carriedFrom(from)).length < 3) return text;
   // Where all of it is carried from one layer, that is said once.
   return told.every(({ state, by }) => state === 'carried' && by === from)
-    ? `${text.replaceAll(carriedFrom(from), '')} All of that is as in ${from}; nobody has looked here.`
+    ? `${text.replaceAll(carriedFrom(from), '')} All of that is inherited from ${from} and not examined.`
     : text;
 }
 
 /** The titles of the parts of the first page. */
 export const PART_TITLES: Readonly<Record<StatementPart, string>> = {
-  what: 'What it is',
-  base: 'On what it is built',
-  like: 'What it is like',
-  changes: 'What it changes, and why',
-  leftOut: 'What is left out, and what is missing',
-  practice: 'How it is used, and what goes wrong',
-  doubt: 'Seen, but not to be relied on',
-  claims: 'What is claimed',
-  verdict: 'How it is judged',
-  ahead: 'What is to come',
-  unsettled: 'What is unsettled',
+  what: 'The project',
+  base: 'Lineage',
+  like: 'The system',
+  changes: 'What it changes',
+  leftOut: 'Left out or missing',
+  practice: 'In use',
+  doubt: 'Unreliable findings',
+  claims: 'Claims',
+  verdict: 'Verdict',
+  ahead: 'Plans',
+  unsettled: 'Still open',
 };

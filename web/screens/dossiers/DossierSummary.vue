@@ -1,161 +1,105 @@
 <script setup lang="ts">
-/** The dossier's first page: statements made of facts, each leading to what it rests on. What answers first is shown, the rest folds. */
+/** The dossier's first page: in short, verdict, what it changes, what to watch out for, what is open; then more on demand. */
 import { computed, ref } from 'vue';
-import type { LocationQueryValue } from 'vue-router';
-import { labelOfArea } from '../../../core/catalogue/areas.ts';
+import { useRoute } from 'vue-router';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
-import { openPointsOf } from '../../../core/open/openPoints.ts';
-import { dossierStatements } from '../../../core/statements/dossierStatements.ts';
-import { STATEMENT_PARTS, type Statement, type StatementPart } from '../../../core/statements/statement.ts';
-import { PART_TITLES, wordStatement } from '../../../core/wording/statements/wordStatement.ts';
-import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
-import { nameOf } from '../../../core/lineage/names.ts';
+import { openPointsOf } from '../../../core/open/openPoints.ts';
+import type { StatementTarget } from '../../../core/statements/statement.ts';
+import { sourcesIn } from '../../../core/telling/document.ts';
+import { dossierPage } from '../../../core/telling/dossierPage.ts';
+import { planDossier } from '../../../core/telling/dossierPlan.ts';
+import { describeSubject, dossierReference } from '../../../core/telling/dossierReference.ts';
+import { describeSource } from '../../../core/telling/sourceNotes.ts';
+import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import LossRemark from '../../parts/LossRemark.vue';
 import PackageBar from '../../parts/PackageBar.vue';
+import ToldBlocks from '../../parts/ToldBlocks.vue';
 
 const props = defineProps<{ catalogue: Catalogue; table: LayerTable; day: number }>();
+const route = useRoute();
 
-interface Told {
-  readonly statement: Statement;
-  readonly text: string;
-  readonly lead: string;
-}
-const told = computed(() =>
-  dossierStatements(props.catalogue, props.table, props.day).flatMap((statement): Told[] => {
-    const text = wordStatement(statement);
-    return text ? [{ statement, text, lead: statement.area ? labelOfArea(statement.area) : '' }] : [];
-  }),
-);
-const unfolded = ref<ReadonlySet<StatementPart>>(new Set());
-/** A part whose rest is short is shown whole: a button for one line hides more than it spares. */
-const SHORT = 2;
-const sections = computed(() =>
-  STATEMENT_PARTS.map((part) => {
-    const all = told.value.filter(({ statement }) => statement.part === part);
-    const rest = all.filter(({ statement }) => !statement.leads);
-    const isWhole = rest.length <= SHORT || rest.length === all.length || unfolded.value.has(part);
-    const shown = isWhole ? all : all.filter(({ statement }) => statement.leads);
-    return { part, shown: paragraphsOf(shown), folded: all.length - shown.length };
-  }).filter(({ shown }) => shown.length > 0),
-);
-/** What it is and is like at the left, what is different and open at the right: each is read by itself. */
-const LEFT: ReadonlySet<StatementPart> = new Set(['what', 'base', 'like']);
+const plan = computed(() => planDossier(props.catalogue, props.table, props.day));
+const subtitle = computed(() => describeSubject(plan.value));
+/** Parts of what stands behind the page that are shown at once: the project and its lineage. */
+const NEAR = ['about', 'lineage', 'support'];
+const showsAll = ref(false);
+const parts = computed(() => {
+  const behind = dossierReference(plan.value);
+  return [...dossierPage(plan.value), ...behind.filter(({ id }) => showsAll.value || NEAR.includes(id))];
+});
+const folded = computed(() => dossierReference(plan.value).filter(({ id }) => !NEAR.includes(id)).length);
+/** The answer, and what is open, beside each other where there is room: each is read by itself. */
+const ASIDE = ['verdict', 'watch', 'open', 'about', 'lineage', 'support'];
 const columns = computed(() =>
-  [true, false]
-    .map((isLeft) => sections.value.filter(({ part }) => LEFT.has(part) === isLeft))
+  [false, true]
+    .map((isAside) => parts.value.filter(({ id }) => ASIDE.includes(id) === isAside))
     .filter((column) => column.length > 0),
 );
-/** Statements on one area are one paragraph, all others one each. */
-function paragraphsOf(shown: readonly Told[]): Told[][] {
-  const paragraphs: Told[][] = [];
-  for (const each of shown) {
-    const last = paragraphs.at(-1);
-    if (each.lead && last?.[0].lead === each.lead) last.push(each);
-    else paragraphs.push([each]);
-  }
-  return paragraphs;
-}
-
 const comparison = computed(() => {
   const link = props.table.layers.at(-1)?.link;
   return link && newestComparison(props.catalogue, link, props.day);
 });
-/** Sources are numbered in the order in which statements rest on them. */
 const openCount = computed(() => openPointsOf(props.catalogue, props.table).length);
+/** Sources are numbered in the order in which the page cites them. */
 const numbers = computed(() => {
-  const found = new Map<RecordId, number>();
-  for (const { statement } of told.value)
-    for (const id of statement.sources) if (!found.has(id)) found.set(id, found.size + 1);
-  return found;
+  const cited = columns.value.flat().flatMap(({ blocks }) => sourcesIn(blocks));
+  return new Map([...new Set(cited)].map((id, i) => [id, i + 1] as const));
 });
-/** Kinds that rest on no source: what is not known, what is only counted. */
-const SOURCELESS: ReadonlySet<string> = new Set(['baseUnknown', 'names', 'byEdition']);
-/** Statements of these parts may have no source: what nobody has looked at, what the analyst asks. */
-const isSourceless = ({ part, sources, kind }: Statement) =>
-  sources.length === 0 && part !== 'unsettled' && part !== 'doubt' && !SOURCELESS.has(kind);
 
-function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryValue[], edition: unknown) {
-  const kept = { asof, edition: edition as string | undefined };
-  if ('link' in to)
-    return { name: 'lineage', query: { at: props.table.layers.at(-1)!.distribution, link: to.link, asof } };
-  if ('part' in to && to.part === 'settle')
-    return { name: 'settle', query: { of: props.table.layers.at(-1)!.id, ...kept } };
+function addressOf(to: StatementTarget) {
+  const { asof, edition } = route.query;
+  const kept = { asof, edition };
+  const top = props.table.layers.at(-1)!;
+  if ('link' in to) return { name: 'lineage', query: { at: top.distribution, link: to.link, asof } };
+  if ('part' in to && to.part === 'settle') return { name: 'settle', query: { of: top.id, ...kept } };
   if ('part' in to) return { query: { tab: to.part, ...kept } };
   return { query: { tab: 'layers', fact: to.fact, ...kept } };
+}
+const page = ref<HTMLElement | null>(null);
+function showSource(id: RecordId): void {
+  page.value
+    ?.querySelector(`#source-${numbers.value.get(id)}`)
+    ?.scrollIntoView({ block: 'center', behavior: 'smooth' });
 }
 </script>
 
 <template>
-  <div class="summary">
+  <div ref="page" class="summary">
+    <p class="subtitle">{{ subtitle }}</p>
     <div class="sections">
       <div v-for="(column, side) in columns" :key="side">
-        <section v-for="{ part, shown, folded } in column" :key="part" :class="part">
+        <section v-for="{ id, title, blocks } in column" :key="id" :class="id">
           <h2>
-            {{ PART_TITLES[part] }}
+            {{ title }}
             <router-link
-              v-if="part === 'unsettled'"
+              v-if="id === 'open'"
               class="accent-link small count"
-              :to="{
-                name: 'settle',
-                query: {
-                  of: table.layers.at(-1)!.id,
-                  asof: $route.query.asof,
-                  edition: $route.query.edition,
-                },
-              }"
+              :to="addressOf({ part: 'settle' })"
               >{{ formatNumberOf(openCount, 'open point') }}</router-link
             >
           </h2>
-          <p v-for="(paragraph, i) in shown" :key="i">
-            <strong v-if="paragraph[0].lead && part !== 'doubt'">{{ paragraph[0].lead }}. </strong>
-            <template v-for="{ statement, text } in paragraph" :key="text">
-              <router-link
-                class="plain-link"
-                title="What it rests on"
-                :to="addressOf(statement, $route.query.asof, $route.query.edition)"
-                >{{ text }}</router-link
-              >
-              <a
-                v-for="id in statement.sources"
-                :key="id"
-                class="note"
-                :href="`#source-${numbers.get(id)}`"
-                :title="nameOf(catalogue, id)"
-                @click.prevent="
-                  ($el.querySelector(`#source-${numbers.get(id)}`) as HTMLElement)?.scrollIntoView({
-                    block: 'center',
-                    behavior: 'smooth',
-                  })
-                "
-                >{{ numbers.get(id) }}</a
-              >
-              <span v-if="isSourceless(statement)" class="note none" title="No source is recorded"
-                >no source</span
-              >
-              {{ ' ' }}</template
-            >
-          </p>
-          <button v-if="folded" class="more small" @click="unfolded = new Set([...unfolded, part])">
-            Show {{ formatNumberOf(folded, 'more statement') }}
-          </button>
-          <template v-if="part === 'base' && comparison">
+          <ToldBlocks v-bind="{ catalogue, blocks, numbers, addressOf }" @source="showSource" />
+          <template v-if="id === 'short' && comparison">
             <PackageBar class="share" :counts="comparison.counts" />
             <LossRemark :losses="comparison.losses" />
           </template>
         </section>
       </div>
     </div>
+    <button v-if="folded" class="more small" @click="showsAll = !showsAll">
+      {{ showsAll ? 'Hide the tables' : `Show ${formatNumberOf(folded, 'table')} behind this page` }}
+    </button>
     <section v-if="numbers.size" class="sources">
-      <h2>{{ formatNumberOf(numbers.size, 'source') }} of this page</h2>
+      <h2>Sources</h2>
       <ol>
         <li v-for="[id, number] in numbers" :id="`source-${number}`" :key="id" class="small">
           <router-link
             class="plain-link"
             :to="{ query: { tab: 'evidence', source: id, asof: $route.query.asof } }"
-            >{{ nameOf(catalogue, id) }}</router-link
+            >{{ describeSource(catalogue, id) }}</router-link
           >
         </li>
       </ol>
@@ -167,6 +111,10 @@ function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryVa
 .summary {
   padding-top: 2px;
 }
+.subtitle {
+  margin: 8px 0 0;
+  color: rgb(var(--v-theme-ink-soft));
+}
 .share {
   margin: 8px 0 4px;
   max-width: 60ch;
@@ -174,7 +122,7 @@ function addressOf({ to }: Statement, asof: LocationQueryValue | LocationQueryVa
 /* A line is read with ease up to some eighty letters; a wide screen has room for two of them side by side. */
 .sections {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(430px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(430px, 100%), 1fr));
   gap: 0 44px;
   max-width: 176ch;
 }
@@ -187,28 +135,14 @@ h2 {
   margin-bottom: 6px;
   break-after: avoid;
 }
-p {
-  margin: 5px 0;
-  line-height: 1.45;
-  orphans: 2;
-  widows: 2;
+.short {
+  font-size: 15px;
 }
-.note {
-  display: inline-block;
-  min-width: 24px;
-  margin: -6px 0;
-  font-size: 11px;
-  line-height: 24px;
-  text-align: center;
-  color: rgb(var(--v-theme-accent-ink));
-  text-decoration: none;
-}
-.note.none {
-  margin-left: 6px;
-  white-space: nowrap;
-  color: rgb(var(--v-theme-ink-soft));
+.count {
+  margin-left: 8px;
 }
 .more {
+  margin-top: 12px;
   color: rgb(var(--v-theme-accent-ink));
   text-decoration: underline;
   text-underline-offset: 2px;
@@ -218,7 +152,7 @@ p {
 }
 ol {
   padding-left: 22px;
-  columns: 3 240px;
+  columns: 2 380px;
   column-gap: 30px;
 }
 li {

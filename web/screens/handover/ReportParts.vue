@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The parts of a report: ticked or not, moved up and down; groups are ticked together. */
 import { computed, nextTick, ref, watch } from 'vue';
-import type { ReportPart } from '../../../core/exchange/report/document.ts';
+import type { ReportPart } from '../../../core/telling/document.ts';
 
 const props = defineProps<{ parts: readonly ReportPart[]; chosen: readonly string[] }>();
 const emit = defineEmits<{ choose: [ids: readonly string[]] }>();

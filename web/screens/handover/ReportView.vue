@@ -5,7 +5,7 @@ import { computed, ref } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { FILE_DRAWING } from '../../../core/drawing/lineagePicture.ts';
-import { imprintOf } from '../../../core/exchange/report/document.ts';
+import { imprintOf } from '../../../core/telling/document.ts';
 import { REPORT_KINDS } from '../../../core/exchange/report/createReport.ts';
 import { formatReportHtml, reportFileName } from '../../../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';

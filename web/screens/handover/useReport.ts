@@ -5,7 +5,7 @@ import { findRecord, recordOf, recordsOf, type Catalogue } from '../../../core/c
 import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { PAGE_DRAWING, type Drawing } from '../../../core/drawing/lineagePicture.ts';
-import { chooseParts, type ReportDocument } from '../../../core/exchange/report/document.ts';
+import { chooseParts, type ReportDocument } from '../../../core/telling/document.ts';
 import { createReport, REPORT_KINDS, type ReportAsk } from '../../../core/exchange/report/createReport.ts';
 import { keyOr } from '../../../core/lookUp.ts';
 

@@ -1,24 +1,29 @@
 /**
- * A report as data: parts with sentences, tables and pictures, each sentence with the sources that it rests on. What is told
- * comes from the same statements, points and rows as the screens; how it is written (HTML, Markdown) is decided elsewhere.
+ * What is told, as data: parts with sentences, tables and pictures, each sentence with the sources that it rests on. Screens,
+ * reports and the command line show the same; how it is written (HTML, Markdown, a terminal) is decided elsewhere.
  */
-import type { RecordId } from '../../catalogue/recordId.ts';
-import { ABOUT_ID } from '../../catalogue/about.ts';
-import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { ABOUT_ID } from '../catalogue/about.ts';
+import type { StatementTarget } from '../statements/statement.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 
 /** A sentence, or what stands in a cell. */
 export interface Sentence {
   readonly text: string;
   /** Absent where nothing is cited (headings, computed numbers); empty where a source should be and is none. */
   readonly sources?: readonly RecordId[];
-  /** How sure it is, under which conditions it was seen: told smaller, behind it. */
+  /** What is unusual for its source: `live image`. It stands behind the text, in brackets. */
   readonly remark?: string;
+  /** Where it leads on a screen. */
+  readonly to?: StatementTarget;
+  /** Why it stands where it does, for who asks. */
+  readonly because?: string;
 }
 
 /** What stands in a part. */
 export type Block =
   | { readonly type: 'heading'; readonly text: string }
-  | { readonly type: 'text'; readonly sentence: Sentence }
+  | { readonly type: 'paragraph'; readonly sentences: readonly Sentence[] }
   | { readonly type: 'list'; readonly items: readonly Sentence[] }
   | {
       readonly type: 'table';
@@ -68,18 +73,55 @@ export function imprintOf(catalogue: Catalogue, made: string): Imprint {
   return { catalogue: about?.title ?? '', author: about?.author ?? '', made };
 }
 
+/** Names by which parts were asked for once, with what they lead to. */
+export const EARLIER_NAMES: Readonly<Record<string, string>> = {
+  what: 'about',
+  base: 'short',
+  like: 'areas',
+  leftOut: 'changes',
+  practice: 'use',
+  doubt: 'watch',
+  ahead: 'use',
+  unsettled: 'open',
+  strip: 'changes',
+  map: 'lineage',
+};
+
 /**
  * The report with some of its parts, by their ids or groups, in the order in which they are asked for; those that it does not
  * have are passed over.
  */
 export function chooseParts(document: ReportDocument, ids: readonly string[]): ReportDocument {
-  const asked = ids.flatMap((id) => document.parts.filter((part) => part.id === id || part.group === id));
+  const has = (id: string) => document.parts.some((part) => part.id === id || part.group === id);
+  const asked = ids
+    .map((id) => (has(id) ? id : (EARLIER_NAMES[id] ?? id)))
+    .flatMap((id) => document.parts.filter((part) => part.id === id || part.group === id));
   return { ...document, parts: [...new Set(asked)] };
+}
+
+/** A paragraph of sentences, or nothing. */
+export function paragraphBlock(sentences: readonly Sentence[]): Block[] {
+  return sentences.length > 0 ? [{ type: 'paragraph', sentences }] : [];
 }
 
 /** A list of sentences, or nothing. */
 export function listBlock(items: readonly Sentence[]): Block[] {
   return items.length > 0 ? [{ type: 'list', items }] : [];
+}
+
+/** The sources that some blocks cite, in the order in which they do, with repetitions. */
+export function sourcesIn(blocks: readonly Block[]): RecordId[] {
+  return blocks.flatMap((block) => {
+    const sentences =
+      block.type === 'paragraph'
+        ? block.sentences
+        : block.type === 'list'
+          ? block.items
+          : block.type === 'table'
+            ? block.rows.flat()
+            : [];
+    return sentences.flatMap(({ sources = [] }) => sources);
+  });
 }
 
 /** A part, or nothing where nothing stands in it. */

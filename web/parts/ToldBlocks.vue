@@ -1,0 +1,148 @@
+<script setup lang="ts">
+/** Blocks of a told document: sentences that lead to what they rest on, with numbered sources, lists and tables. */
+import type { RouteLocationRaw } from 'vue-router';
+import type { Catalogue } from '../../core/catalogue/catalogue.ts';
+import type { RecordId } from '../../core/catalogue/recordId.ts';
+import { nameOf } from '../../core/lineage/names.ts';
+import type { StatementTarget } from '../../core/statements/statement.ts';
+import type { Block, Sentence } from '../../core/telling/document.ts';
+
+defineProps<{
+  catalogue: Catalogue;
+  blocks: readonly Block[];
+  /** The number of each source. */
+  numbers: ReadonlyMap<RecordId, number>;
+  addressOf: (to: StatementTarget) => RouteLocationRaw;
+}>();
+const emit = defineEmits<{ source: [id: RecordId] }>();
+
+/** A sentence, with what is unusual for its source in brackets. */
+const wholeText = ({ text, remark }: Sentence) => (remark ? `${text} (${remark.replace(/\.$/, '')})` : text);
+</script>
+
+<template>
+  <template v-for="(block, at) in blocks" :key="at">
+    <h3 v-if="block.type === 'heading'">{{ block.text }}</h3>
+    <component
+      :is="block.type === 'list' ? 'ul' : 'p'"
+      v-else-if="block.type === 'paragraph' || block.type === 'list'"
+    >
+      <component
+        :is="block.type === 'list' ? 'li' : 'span'"
+        v-for="(sentence, i) in block.type === 'list' ? block.items : block.sentences"
+        :key="i"
+      >
+        <router-link v-if="sentence.to" class="plain-link" :to="addressOf(sentence.to)">{{
+          wholeText(sentence)
+        }}</router-link>
+        <template v-else>{{ wholeText(sentence) }}</template>
+        <button
+          v-for="id in sentence.sources"
+          :key="id"
+          class="note"
+          :title="nameOf(catalogue, id)"
+          :aria-label="`Source ${numbers.get(id)}: ${nameOf(catalogue, id)}`"
+          @click="emit('source', id)"
+        >
+          {{ numbers.get(id) }}
+        </button>
+        <span v-if="sentence.sources?.length === 0" class="note none">no source</span>
+        {{ ' ' }}
+      </component>
+    </component>
+    <table v-else-if="block.type === 'table'">
+      <caption class="visually-hidden">
+        {{
+          block.caption
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <template v-for="(title, i) in block.head" :key="i">
+            <th v-if="title" scope="col">{{ title }}</th>
+            <td v-else></td>
+          </template>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(row, r) in block.rows" :key="r">
+          <component
+            :is="i === 0 ? 'th' : 'td'"
+            v-for="(cell, i) in row"
+            :key="i"
+            :scope="i === 0 ? 'row' : undefined"
+            :title="cell.because"
+          >
+            <router-link v-if="cell.to" class="plain-link" :to="addressOf(cell.to)">{{
+              wholeText(cell)
+            }}</router-link>
+            <template v-else>{{ wholeText(cell) }}</template>
+            <button
+              v-for="id in cell.sources"
+              :key="id"
+              class="note"
+              :title="nameOf(catalogue, id)"
+              :aria-label="`Source ${numbers.get(id)}: ${nameOf(catalogue, id)}`"
+              @click="emit('source', id)"
+            >
+              {{ numbers.get(id) }}
+            </button>
+          </component>
+        </tr>
+      </tbody>
+    </table>
+  </template>
+</template>
+
+<style scoped>
+p,
+ul {
+  margin: 5px 0;
+  line-height: 1.5;
+}
+ul {
+  padding-left: 18px;
+}
+li {
+  margin: 3px 0;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  margin: 6px 0 8px;
+}
+th,
+td {
+  padding: 4px 14px 4px 0;
+  border-bottom: 1px solid rgb(var(--v-theme-line));
+  text-align: left;
+  vertical-align: top;
+  font-weight: 400;
+  line-height: 1.4;
+}
+thead th {
+  color: rgb(var(--v-theme-ink-soft));
+}
+tbody th {
+  width: 22%;
+  font-weight: 600;
+}
+tbody td:nth-child(3) {
+  font-weight: 600;
+}
+.note {
+  display: inline-block;
+  min-width: 24px;
+  margin: -6px 0;
+  font-size: 11px;
+  font-weight: 400;
+  line-height: 24px;
+  text-align: center;
+  color: rgb(var(--v-theme-accent-ink));
+}
+.note.none {
+  margin-left: 6px;
+  white-space: nowrap;
+  color: rgb(var(--v-theme-ink-soft));
+}
+</style>
