@@ -1,4 +1,4 @@
-/** `compare`: two to four subjects of a catalogue side by side. */
+/** `compare`: two to four subjects of a catalogue, point by point. */
 import type { Command } from 'commander';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import { MOST_SIDES, type Side } from '../core/catalogue/sideBySide.ts';
@@ -8,10 +8,10 @@ import { formatSideCsv, sideReport, type SideDocument } from '../core/exchange/s
 import { compareSides } from '../core/comparing/compareSides.ts';
 import { outcomesOf } from '../core/comparing/outcome.ts';
 import { saidOfSides } from '../core/comparing/words.ts';
-import { sideSentences, wordOutcome, wordPoint } from '../core/wording/sideText.ts';
 import { isDay } from './candidates.ts';
 import { dayAsked, readCatalogue, subjectNamed } from './dossier.ts';
 import { atMostOne, UsageError } from './failures.ts';
+import { formatTerminal, terminalOf } from './terminal.ts';
 
 interface Options {
   readonly on?: string;
@@ -29,7 +29,7 @@ export function registerCompare(program: Command): void {
     .option('--json', 'print JSON')
     .option('--markdown', 'print Markdown')
     .option('--csv', 'print a table for spreadsheets')
-    .description('Hold systems side by side, point by point.')
+    .description('Compare systems point by point.')
     .action(async (path: string, subjects: readonly string[], options: Options) => {
       atMostOne({ ...options }, 'json', 'markdown', 'csv');
       const day = dayAsked(options.on);
@@ -58,11 +58,6 @@ function print(document: SideDocument, { json, markdown, csv }: Options): string
   if (json) return `${JSON.stringify(sideReport(document), null, 2)}\n`;
   if (markdown) return formatReportMarkdown(document.catalogue, sideDocument(document));
   if (csv) return formatSideCsv(document);
-  const { compared, outcomes } = document;
-  const pointOf = new Map(compared.points.map((point) => [point.key, point]));
-  const lines = sideSentences(compared).flatMap(({ area, text, points }) => [
-    text,
-    ...(area === 'whole' ? [''] : points.map((key) => `  ${wordPoint(compared, pointOf.get(key)!)}`)),
-  ]);
-  return `${[...lines, '', ...outcomes.map((outcome) => wordOutcome(compared, outcome))].join('\n').trimEnd()}\n`;
+  const told = sideDocument(document);
+  return formatTerminal(document.catalogue, told, told.parts, terminalOf(process.stdout, process.env));
 }

@@ -24,7 +24,7 @@ describe('aspen report', () => {
   it('takes a subject, several, a purpose, a family, an area and a day', () => {
     for (const [args, title] of [
       [['Tidewater 7.1', 'Varnley 6@2026-06-01'], 'Tidewater 7.1 and Varnley 6'],
-      [['Reading rooms'], 'Which for “Reading rooms”?'],
+      [['Reading rooms'], 'Recommendation for “Reading rooms”'],
       [['--area', 'Welcome tools'], 'Welcome tools: all that are recorded'],
       [['Tidewater', '--since', '2026-01-01'], 'Tidewater since 1 January 2026'],
     ] as const) {

@@ -54,7 +54,7 @@ describe('aspen open', () => {
     const { stdout, status } = aspen('open', SAMPLE, 'Tidewater 7.1', ...ON);
     expect(status).toBe(0);
     expect(stdout).toMatch(/^Tidewater 7\.1: 2 disagreements of sources, /);
-    expect(stdout).toContain('put off until 15 January 2027: after the trial in two libraries');
+    expect(stdout).toContain('postponed until 15 January 2027: after the trial in two libraries');
   });
 });
 
@@ -89,7 +89,7 @@ describe('aspen support', () => {
       { System: 'Tidewater 7.1', 'Stated until': '2029-06-01', 'Days past its base': '60' },
     ]);
     expect(aspen('support', SAMPLE, 'Tidewater 7.1', ...ON).stdout).toMatch(
-      /^Supported on 24 November 2026\? 1 of 1: Tidewater 7\.1\./,
+      /^Tidewater 7\.1 is supported until 1 June 2029, as stated\. By its own rule,/,
     );
   });
 });
@@ -118,7 +118,9 @@ describe('aspen rank', () => {
       expect(best <= rank && rank <= worst).toBe(true);
       if (score !== null) expect(least <= score && score <= most).toBe(true);
     }
-    expect(aspen('rank', SAMPLE, 'read', ...ON).stdout).toMatch(/^Tidewater 7\.1 is first with 7\.5 of 10/);
+    expect(aspen('rank', SAMPLE, 'read', ...ON).stdout).toMatch(
+      /^No clear winner\. Tidewater 7\.1 leads Varnley 6 by 7\.5 to 7\.2 of 10/,
+    );
     const [head, first] = aspen('rank', SAMPLE, 'read', '--csv', ...ON).stdout.split('\r\n');
     expect(head).toMatch(
       /^Rank,Best rank,Worst rank,Candidate,Score,Least,Most,Out,Must: A guide that opens by itself,/,

@@ -28,7 +28,7 @@ export function registerMerge(program: Command): void {
   program
     .command('merge')
     .argument('<mine>', 'a catalogue file')
-    .argument('<theirs>', 'the catalogue file to take in')
+    .argument('<theirs>', 'the catalogue file to import')
     .option('--base <file>', 'the catalogue that both began with')
     .option('--prefer <side>', 'mine or theirs: decides every conflict')
     .option('--same <pair...>', 'ids that are one thing, as THEIRS=MINE')

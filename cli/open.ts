@@ -1,4 +1,4 @@
-/** `open`: what is unsettled in a catalogue, or about one subject. */
+/** `open`: what is open in a catalogue, or about one subject. */
 import type { Command } from 'commander';
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
@@ -22,7 +22,7 @@ export function registerOpen(program: Command): void {
     .argument('[subject]', 'an id or a name; every project by its current release without it')
     .option('--on <date>', 'the day that is asked about; today without it')
     .option('--json', 'print JSON')
-    .description('Tell what is unsettled, why, and what would settle it.')
+    .description('List open points, why each is open, and what would settle it.')
     .action(async (path: string, subject: string | undefined, options: Options) => {
       const day = dayAsked(options.on);
       const catalogue = await readCatalogue(path);

@@ -9,6 +9,7 @@ import { rankCandidates } from '../core/purpose/ranking.ts';
 import { wordRank, wordRanking, wordScore } from '../core/wording/purposeText.ts';
 import { dayAsked, readCatalogue } from './dossier.ts';
 import { atMostOne, InputError } from './failures.ts';
+import { tableLines, terminalOf, wrapped } from './terminal.ts';
 
 interface Options {
   readonly on?: string;
@@ -38,11 +39,18 @@ export function registerRank(program: Command): void {
         process.stdout.write(`${JSON.stringify(rankLines(catalogue, ranking), null, 2)}\n`);
         return;
       }
-      const lines = ranking.candidates.map(
-        (each) =>
-          `${wordRank(each).padEnd(12)} ${each.name.padEnd(28)} ${each.isOut ? 'out' : wordScore(each)}`,
-      );
-      process.stdout.write(`${[...wordRanking(ranking), '', ...lines].join('\n')}\n`);
+      const terminal = terminalOf(process.stdout, process.env);
+      const rows = ranking.candidates.map((each) => [
+        each.name,
+        each.isOut ? 'out' : wordRank(each),
+        wordScore(each),
+      ]);
+      const lines = [
+        ...wrapped(wordRanking(ranking).join(' '), terminal.width),
+        '',
+        ...tableLines(['Candidate', 'Rank', 'Score of 10'], rows, terminal),
+      ];
+      process.stdout.write(`${lines.join('\n')}\n`);
     });
 }
 

@@ -32,11 +32,11 @@ export function registerReport(program: Command): void {
   program
     .command('report')
     .argument('<catalogue>', 'a catalogue file')
-    .argument('[subjects...]', 'one for a dossier, two to four side by side, or the name of a purpose')
+    .argument('[subjects...]', 'one for a dossier, two to four to compare, or the name of a purpose')
     .addOption(new Option('--as <format>', 'html or md').choices(['html', 'md']).default('html'))
     .option('--parts <list>', 'which parts, in which order, by commas; all without it')
     .option('--family', 'the family of the subject')
-    .option('--area <area>', 'an area over the company that is named, or over all')
+    .option('--area <area>', 'an area over the peer group that is named, or over all')
     .option('--since <date>', 'what has changed since a day')
     .option('--edition <name>', 'the edition that is meant')
     .option('--on <date>', 'the day that is asked about; today without it')
@@ -110,6 +110,6 @@ function cohortNamed(catalogue: Catalogue, text: string): string {
   const all = [...recordsOf(catalogue, 'cohort')];
   const found = all.find(({ id, name }) => id === text || sameName(name, text));
   const known = all.map(({ name }) => `“${name}”`).join(', ') || 'none';
-  if (!found) throw new InputError(`there is no company “${text}”; there: ${known}`);
+  if (!found) throw new InputError(`there is no peer group “${text}”; there: ${known}`);
   return found.id;
 }

@@ -2,13 +2,13 @@
 import type { Command } from 'commander';
 import { ABOUT_ID } from '../core/catalogue/about.ts';
 import { recordOf, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { formatDay } from '../core/catalogue/days.ts';
 import { formatWhen } from '../core/catalogue/formatWhen.ts';
 import { formatSupportCalendar, formatSupportCsv, supportLine } from '../core/exchange/supportFile.ts';
-import { supportRows, type SupportRow } from '../core/support/supportRows.ts';
-import { wordSupport, wordSupported } from '../core/wording/supportText.ts';
+import { dateOfEnd, supportRows, type SupportRow } from '../core/support/supportRows.ts';
+import { SUPPORT_STATES, wordRuledEnds, wordSupport, wordSupported } from '../core/wording/supportText.ts';
 import { dayAsked, readCatalogue, subjectsAsked } from './dossier.ts';
 import { atMostOne } from './failures.ts';
+import { tableLines, terminalOf, wrapped } from './terminal.ts';
 
 interface Options {
   readonly on?: string;
@@ -49,6 +49,27 @@ function print(
   if (csv) return formatSupportCsv(rows);
   const title = recordOf(catalogue, 'about', ABOUT_ID)?.title ?? 'Aspen Ridge';
   if (ics) return formatSupportCalendar(rows, `${title}: support`, today);
-  const head = `Supported on ${formatWhen(formatDay(day))}? ${wordSupported(rows)}`;
-  return `${[head, '', ...rows.map(wordSupport)].join('\n')}\n`;
+  const terminal = terminalOf(process.stdout, process.env);
+  const lines =
+    rows.length <= MOST_IN_WORDS
+      ? rows.flatMap((row) => ['', ...wrapped(wordSupport(row), terminal.width)])
+      : ['', ...tableLines(HEAD, rows.map(rowOf), terminal)];
+  const lead = rows.length === 1 ? [] : wrapped(wordSupported(rows, day), terminal.width);
+  return `${[...lead, ...lines].join('\n').trimStart()}\n`;
+}
+
+/** Fewer systems are told in sentences, more as a table. */
+const MOST_IN_WORDS = 2;
+
+const HEAD = ['System', 'Stated end', 'By its rule', 'End of the base', 'On that day'];
+
+function rowOf(row: SupportRow): string[] {
+  const { name, own, base, state } = row;
+  return [
+    name,
+    own.end ? formatWhen(own.end) : '–',
+    wordRuledEnds(row).join('; ') || '–',
+    base?.ends === undefined ? '–' : formatWhen(dateOfEnd(base)),
+    SUPPORT_STATES[state],
+  ];
 }

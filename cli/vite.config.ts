@@ -24,8 +24,8 @@ export default defineConfig({
     minify: false,
     rolldownOptions: {
       output: {
-        // Names stay, for what is told of a fault; only comments and spaces go.
-        minify: { compress: false, mangle: false, codegen: { removeWhitespace: true } },
+        // Names stay, for what is told of a fault; comments, spaces and dead code go.
+        minify: { compress: true, mangle: false, codegen: { removeWhitespace: true } },
         // Node loads these sooner than modules.
         format: 'cjs',
         entryFileNames: '[name].cjs',

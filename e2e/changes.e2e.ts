@@ -49,11 +49,11 @@ describe('changes in a catalogue of one’s own', () => {
     await page.getByRole('heading', { name: 'Rush Light' }).waitFor();
     await open('/dossiers/distribution:rush-light');
     await page.getByRole('grid', { name: 'Layers' }).waitFor();
-    expect(await strip()).toBe(stripSays(() => 'not looked at'));
+    expect(await strip()).toBe(stripSays(() => 'not examined'));
 
     for (const [i, [, key, base]] of SIX.entries())
       await record(key, 0, base, i === 0 ? 'First look' : undefined);
-    expect(await strip()).toBe(stripSays(() => 'not looked at'));
+    expect(await strip()).toBe(stripSays(() => 'not examined'));
     for (const [, key, , own] of SIX) await record(key, 1, own);
     await expect.poll(strip).toBe(stripSays(() => '1 change'));
     await tab('Changes');
@@ -65,15 +65,15 @@ describe('changes in a catalogue of one’s own', () => {
     for (const [, key] of SIX) {
       await at(key, 1).focus();
       await page.keyboard.press('Delete');
-      await expect.poll(() => at(key, 1).getAttribute('aria-label')).toContain('carried from the base');
+      await expect.poll(() => at(key, 1).getAttribute('aria-label')).toContain('inherited from the base');
     }
-    await expect.poll(strip).toBe(stripSays(() => 'not looked at'));
+    await expect.poll(strip).toBe(stripSays(() => 'not examined'));
     for (let i = 0; i < SIX.length; i++) await undo();
     await expect.poll(strip).toBe(stripSays(() => '1 change'));
     // Each recording is one step: the twelve of them leave the two distributions and their link.
     for (let i = 0; i < 2 * SIX.length; i++) await undo();
     for (const [, key] of SIX)
-      await expect.poll(() => at(key, 0).getAttribute('aria-label')).toContain('not looked at');
+      await expect.poll(() => at(key, 0).getAttribute('aria-label')).toContain('not examined');
     await page.getByText(/^Saved/).waitFor();
     for (let i = 0; i < 2; i++) await undo();
     await page.getByText('There is no such dossier').waitFor();
@@ -118,7 +118,7 @@ describe('changes in a catalogue of one’s own', () => {
     await tab('Layers');
     await expect
       .poll(() => at('repositories.formats', 1).getAttribute('aria-label'))
-      .toContain('not looked at');
+      .toContain('not examined');
   });
 });
 

@@ -1,4 +1,4 @@
-/** In company in the real interface: cohorts by rule and by hand, spreads, what sets one apart, neighbours, the grid. */
+/** Peers in the real interface: cohorts by rule and by hand, spreads, what sets one apart, neighbours, the grid. */
 import { describe, expect, it } from 'vitest';
 import { openApplication } from './application.ts';
 
@@ -15,14 +15,14 @@ describe('a company', () => {
     await page.getByText(/^\d projects of \d\d: those with base Fenwick\./).waitFor();
     expect(query('base')).toBe('distribution:fenwick');
     await page.getByRole('button', { name: 'Keep as …' }).click();
-    await page.getByLabel('Name of the company').fill('On Fenwick');
+    await page.getByLabel('Name of the peer group').fill('On Fenwick');
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'On Fenwick', pressed: true }).waitFor();
     await page.getByRole('button', { name: 'Everybody' }).click();
     await page.getByText(/all of them/).waitFor();
     await page.getByRole('button', { name: 'On Fenwick' }).click();
     await page.getByText(/those with base Fenwick/).waitFor();
-    await page.getByRole('button', { name: 'Forget it' }).click();
+    await page.getByRole('button', { name: 'Delete it' }).click();
     await page.getByRole('button', { name: 'On Fenwick' }).waitFor({ state: 'detached' });
     await undo();
     await page.getByRole('button', { name: 'On Fenwick' }).waitFor();
@@ -39,7 +39,7 @@ describe('a company', () => {
     await page.getByRole('list', { name: 'What sets Marlowe apart' }).getByText('Marl Tour').waitFor();
     expect(query('about')).toBe('distribution:marlowe');
     await open('/company?desktop=Nobody');
-    await page.getByText('Nobody is in this company on that day').waitFor();
+    await page.getByText('Nobody is in this peer group on that day').waitFor();
   });
   it('tells what sets one apart, what it lacks, with n and k and who was first', async () => {
     const { page } = app;
@@ -67,7 +67,7 @@ describe('a company', () => {
   it('shows a grid of an area with three states, and claims beside', async () => {
     const { page } = app;
     await open('/company?about=distribution:tidewater&view=grid&base=distribution:fenwick');
-    const grid = page.getByRole('table', { name: 'Grid of the company' });
+    const grid = page.getByRole('table', { name: 'Grid of the peer group' });
     await grid.getByRole('row', { name: /restore points/i }).waitFor();
     await page.getByRole('button', { name: 'Kernel', exact: true }).click();
     await expect.poll(() => query('area')).toBe('kernel');

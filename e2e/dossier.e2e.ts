@@ -9,7 +9,7 @@ const { open, query, undo } = app;
 
 const cell = (says: string) => app.page.getByRole('gridcell', { name: says, exact: true });
 describe('the layers of a dossier', () => {
-  it('are filtered by what is set here, contradicted, or not looked at, and by area', async () => {
+  it('are filtered by what is set here, contradicted, or not examined, and by area', async () => {
     const { page } = app;
     await open('/dossiers/release:tidewater-7.1');
     const rows = page.getByRole('grid', { name: 'Layers' }).getByRole('rowheader');
@@ -29,13 +29,13 @@ describe('the layers of a dossier', () => {
     const rest = page.getByRole('button', { name: /^Rest of Kernel is unchanged \(\d+\)$/ });
     const before = Number(/\d+/.exec(await rest.innerText())![0]);
     expect(before).toBeGreaterThan(1);
-    await cell('Default kernel, Dovecote 1, carried from the base').focus();
+    await cell('Default kernel, Dovecote 1, inherited from the base').focus();
     await page.keyboard.press('Shift+U');
-    await page.getByText(`${before} facts of Dovecote 1 recorded as checked, unchanged.`).waitFor();
-    await cell('Default kernel, Dovecote 1, 6.4.9, checked, unchanged').waitFor();
+    await page.getByText(`${before} facts of Dovecote 1 recorded as confirmed unchanged.`).waitFor();
+    await cell('Default kernel, Dovecote 1, 6.4.9, confirmed unchanged').waitFor();
     await rest.waitFor({ state: 'detached' });
     await undo();
-    await cell('Default kernel, Dovecote 1, carried from the base').waitFor();
+    await cell('Default kernel, Dovecote 1, inherited from the base').waitFor();
     await page.getByLabel('Area').selectOption('');
     await page.getByRole('button', { name: /^The rest is unchanged/ }).click();
     await page.getByText(/^\d\d+ facts of Dovecote 1 recorded/).waitFor();
@@ -44,7 +44,7 @@ describe('the layers of a dossier', () => {
   it('show who carries a fact on; a change of the base reaches exactly those', async () => {
     const { page } = app;
     await open('/dossiers/release:fenwick-31?fact=kernel.version');
-    const impact = page.getByRole('region', { name: 'Who carries this on' });
+    const impact = page.getByRole('region', { name: 'Inherited by' });
     await impact.getByText('Of 8 descendants 5 inherit it, 3 rest on another release.').waitFor();
     const affected = await impact.locator('li', { hasText: 'inherits it' }).getByRole('link').allInnerTexts();
     expect(affected.sort()).toEqual([
@@ -63,7 +63,7 @@ describe('the layers of a dossier', () => {
     await cell('Default kernel, Fenwick 31, 6.5.1').waitFor();
     // Marlowe carries it; what was seen on the others stays what was seen there.
     await open('/dossiers/release:marlowe-31?fact=kernel.version');
-    await page.getByText('Carried from Fenwick 31: 6.5.1. Not looked at in Marlowe 31 itself.').waitFor();
+    await page.getByText('Inherited from Fenwick 31: 6.5.1. Not examined in Marlowe 31 itself.').waitFor();
     await open('/dossiers/release:fenwick-orchard-32?fact=kernel.version&above=0');
     await page.getByRole('complementary', { name: 'Selected fact' }).waitFor();
     expect(await page.getByText('6.5.1').count()).toBe(0);

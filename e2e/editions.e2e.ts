@@ -70,14 +70,14 @@ describe('a release of two editions on two bases', () => {
     await editor.waitFor({ state: 'detached' });
     await page.getByRole('gridcell', { name: /^Cursor, Brook 4 Heath, Loam/ }).waitFor();
     await page.getByRole('button', { name: 'Main', exact: true }).click();
-    await page.getByRole('gridcell', { name: /^Cursor, Brook 4 Main, not looked at/ }).waitFor();
+    await page.getByRole('gridcell', { name: /^Cursor, Brook 4 Main, not examined/ }).waitFor();
     await undo();
   });
   it('shows what is spoiled with its reason, and accepts it with another', async () => {
     const { page } = app;
     await open('/dossiers/release:brook-4?edition=edition:brook-main&fact=welcome.opens');
     const cell = page.getByRole('gridcell', { name: /^Opens by itself, Brook 4 Main, each login/ });
-    await expect.poll(() => cell.getAttribute('aria-label')).toContain('seen, but spoiled: on a live image');
+    await expect.poll(() => cell.getAttribute('aria-label')).toContain('unreliable: on a live image');
     await page.getByText('To settle it, look at an installed system.').waitFor();
     await page.getByRole('button', { name: 'Accept all the same' }).click();
     const because = page.getByLabel('Why it holds all the same');
@@ -85,7 +85,7 @@ describe('a release of two editions on two bases', () => {
     expect(await page.getByRole('button', { name: 'Accept', exact: true }).isDisabled()).toBe(true);
     await because.fill('The installed system starts it the same way');
     await because.press('Enter');
-    await page.getByText('accepted, though spoiled').waitFor();
+    await page.getByText('accepted although unreliable').waitFor();
     await expect.poll(() => cell.getAttribute('aria-label')).not.toContain('spoiled');
     await undo();
     await expect.poll(() => cell.getAttribute('aria-label')).toContain('spoiled');

@@ -37,7 +37,7 @@ describe('the first minutes', () => {
     await page.getByRole('heading', { name: 'Kestrel Bench 9' }).waitFor();
 
     await keys.take('3Next: Say what you see of Kestrel Bench 9');
-    await page.getByRole('heading', { name: 'Visit: Kestrel Bench 9' }).waitFor();
+    await page.getByRole('heading', { name: 'Field notes: Kestrel Bench 9' }).waitFor();
     for (const line of ['installed, laptop, 4 GiB', 'mem 612 MB', 'ask does the guide open offline?']) {
       await keys.type(line);
       await keys.press('Enter');
@@ -46,7 +46,7 @@ describe('the first minutes', () => {
 
     await keys.take('Next: Hold Kestrel Bench 9 and Fenwick 31 side by side');
     await keys.take('Keep');
-    await keys.take('Next: Hand over the report on Kestrel Bench 9');
+    await keys.take('Next: Publish the report on Kestrel Bench 9');
     await page.locator('iframe').waitFor();
     await page.evaluate(() => {
       const { contentWindow } = document.querySelector('iframe')!;

@@ -20,7 +20,7 @@ afterAll(async () => {
 
 const go = async (query: string) => {
   await browser.page.goto(`${server.address}/handover?${query}`);
-  await browser.page.getByRole('navigation', { name: 'Hand over' }).waitFor();
+  await browser.page.getByRole('navigation', { name: 'Publish' }).waitFor();
 };
 async function saved(name: string): Promise<{ name: string; text: string }> {
   const [download] = await Promise.all([
@@ -43,7 +43,7 @@ describe('a report', () => {
     await page.goto(`${server.address}/lineage`);
     await page.getByRole('group', { name: 'Lineage map' }).waitFor();
     await page.keyboard.press('h');
-    await page.getByRole('heading', { name: 'Of whom is it?' }).waitFor();
+    await page.getByRole('heading', { name: 'Which system?' }).waitFor();
     await page
       .getByRole('combobox', { name: /of whom/ })
       .or(page.getByPlaceholder(/of whom/))
@@ -178,7 +178,7 @@ describe('a catalogue of a colleague', () => {
     await page.getByRole('button', { name: 'Merge another file' }).click();
     await page.setInputFiles('[aria-label="Catalogue file to merge"]', path);
     await page.getByText('Nothing new would come; 0 records of yours would change.').waitFor();
-    await page.getByRole('button', { name: 'Leave it' }).click();
+    await page.getByRole('button', { name: 'Keep as is' }).click();
     await undo();
     await undo();
   });
@@ -205,7 +205,7 @@ describe('coming back', () => {
     await page
       .getByLabel('Address of a repository')
       .fill(`${server.mirror}/larkspur.example/archive/dists/brindle`);
-    await page.getByLabel('Whose it is').fill('Larkspur');
+    await page.getByLabel('Owner').fill('Larkspur');
     await page.keyboard.press('Enter');
     await page.getByText('Nothing new at 1 repository.').waitFor();
     const before = await status();

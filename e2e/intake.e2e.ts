@@ -1,4 +1,4 @@
-/** Intake with inputs that are cut, unusual or pasted: what it says, what it keeps, and what it records. */
+/** Import with inputs that are cut, unusual or pasted: what it says, what it keeps, and what it records. */
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -64,7 +64,7 @@ it('what was chosen is there again after a look at another screen', async () => 
     .or(page.getByText('Tidewater').first())
     .first()
     .waitFor();
-  await page.getByRole('link', { name: 'Intake' }).first().click();
+  await page.getByRole('link', { name: 'Import' }).first().click();
   expect(await page.getByLabel('Release', { exact: true }).inputValue()).toBe('7.1 cut');
   await page.getByRole('checkbox', { name: /Kernel string/ }).waitFor();
   expect(await page.getByRole('checkbox', { name: /Kernel string/ }).isChecked()).toBe(false);
@@ -101,7 +101,7 @@ it('pasted text is kept while one looks elsewhere, asks for what it does not say
 `;
   await page.getByLabel('Text from a terminal').fill(text);
   await page.getByRole('link', { name: 'Dossiers' }).first().click();
-  await page.getByRole('link', { name: 'Intake' }).first().click();
+  await page.getByRole('link', { name: 'Import' }).first().click();
   expect(await page.getByLabel('Text from a terminal').inputValue()).toBe(text);
   await page.getByRole('button', { name: 'Read this text' }).click();
   await page.getByText('Taken with 3,929 MiB.').waitFor();

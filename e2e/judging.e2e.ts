@@ -17,7 +17,7 @@ async function enter(label: string | RegExp, text: string): Promise<void> {
 }
 
 describe('the question of the sample', () => {
-  it('is answered with two candidates, why, what is unsettled, and when support ends', async () => {
+  it('is answered with two candidates, why, what is open, and when support ends', async () => {
     const { page } = app;
     await open(`/choose?${DAY}`);
     await page.getByText(/^Tidewater 7\.1 is first with 7\.5 of 10, before Varnley 6 with 7\.2/).waitFor();
@@ -62,11 +62,11 @@ describe('open points', () => {
     const points = page.getByRole('table', { name: 'Open points' });
     expect(await points.locator('tbody tr:not(.aside)').count()).toBe(before);
 
-    await points.locator('tbody tr').first().getByRole('button', { name: 'Put off' }).click();
+    await points.locator('tbody tr').first().getByRole('button', { name: 'Postpone' }).click();
     await page.getByLabel('Until when').fill('1 Mar 2027');
     await page.getByLabel('Why', { exact: true }).fill('after the trial');
     await page.keyboard.press('Enter');
-    await points.getByText('put off until 1 Mar 2027: after the trial').waitFor();
+    await points.getByText('postponed until 1 Mar 2027: after the trial').waitFor();
     await expect.poll(counted).toBe(before - 1);
 
     await open(`/dossiers/release:varnley-6?tab=summary&${DAY}`);
@@ -77,7 +77,7 @@ describe('open points', () => {
     expect((await row.innerText()).split(/\s+/)).toContain(String(before - 1));
 
     await open(`/settle?of=release:varnley-6&asof=2027-03-02`);
-    await page.getByText(/was put off until 1 Mar 2027/).waitFor();
+    await page.getByText(/was postponed until 1 Mar 2027/).waitFor();
     await open(`/settle?of=release:varnley-6&${DAY}`);
     await page.getByRole('button', { name: 'Take up again' }).click();
     await expect.poll(counted).toBe(before);
@@ -101,7 +101,7 @@ describe('open points', () => {
   it('become the list of the next visit, here and beside the field of the visit', async () => {
     const { page } = app;
     await open(`/settle?of=release:tidewater-7.1&view=visit&${DAY}`);
-    const list = page.getByRole('region', { name: 'Next visit' });
+    const list = page.getByRole('region', { name: 'Next session' });
     await list.getByText('contradiction; question; decides for Reading rooms').waitFor();
     await open('/visit?of=release:tidewater-7.1');
     await page.getByRole('heading', { name: 'To look at first' }).waitFor();
@@ -151,9 +151,9 @@ describe('a judgement', () => {
   it('is written part by part, judged again, and keeps the opinion of before', async () => {
     const { page } = app;
     await open(ASSESSMENT);
-    await page.getByRole('button', { name: 'New judgement' }).click();
+    await page.getByRole('button', { name: 'New assessment' }).click();
     await enter('Author', 'R. Fell');
-    const table = page.getByRole('table', { name: 'Judgements' });
+    const table = page.getByRole('table', { name: 'Assessments' });
     const part = (name: string) => page.getByRole('button', { name, exact: true }).click();
     await part('Criteria');
     await enter('Add to criteria, r. fell', 'Small memory, weight 3: 6 to 8 because it was measured twice');
@@ -169,12 +169,12 @@ describe('a judgement', () => {
     await enter('Looks again, R. Fell', 'Feb 2027: run it on hardware');
     await page.getByRole('button', { name: 'starts quickly (matters) [footprint.boot]' }).waitFor();
     await page.getByRole('button', { name: 'Judge again' }).click();
-    await table.getByText(/^Takes the place of the judgement of/).waitFor();
+    await table.getByText(/^Takes the place of the assessment of/).waitFor();
     await page.getByRole('button', { name: 'Look, weight 1: 4' }).press('Enter');
     await page.getByLabel('Criteria, R. Fell: line 2').fill('Look, weight 1: 8');
     await page.keyboard.press('Enter');
     await table.getByText('Look: 4, now 8').waitFor();
-    await page.getByText('Opinions of before: 1').waitFor();
+    await page.getByText('Earlier assessments: 1').waitFor();
 
     await open(`/dossiers/release:ottery-7?tab=summary&asof=2027-01-01`);
     await page
@@ -189,7 +189,7 @@ describe('a claim', () => {
     const { page } = app;
     await open(ASSESSMENT);
     await page.getByRole('button', { name: 'New claim' }).click();
-    await page.getByLabel('In its own words').fill('Speaks every language of the county');
+    await page.getByLabel('According to the project').fill('Speaks every language of the county');
     await page.getByLabel('Fact and value').fill('languages 90');
     await page.keyboard.press('Enter');
     const row = page.getByRole('row', { name: /Speaks every language of the county/ });
@@ -236,7 +236,7 @@ describe('support', () => {
     await page
       .getByLabel('Table', { exact: true })
       .fill('version;published;end of life\n8;2028-03-01;2031-03-01\n9;soon;');
-    await page.getByLabel('Whose calendar it is').fill('Ottery');
+    await page.getByLabel('Owner of the calendar').fill('Ottery');
     const preview = page.getByRole('table', { name: 'What would come of it' });
     await preview.getByText('new release, end of support').waitFor();
     await page.getByLabel('Released', { exact: true }).selectOption({ label: 'published' });

@@ -221,10 +221,10 @@ describe('what is shown', () => {
     await expect.poll(() => query('at')).toBe('distribution:larkspur');
     await page.keyboard.press('ArrowDown');
     await page.getByRole('heading', { name: 'Brackenlight 2' }).waitFor();
-    await grid.getByRole('button', { name: 'Carried' }).click();
-    await grid.getByRole('button', { name: 'Carried' }).click();
+    await grid.getByRole('button', { name: 'Unmodified' }).click();
+    await grid.getByRole('button', { name: 'Unmodified' }).click();
     await expect.poll(() => [query('sort'), query('order')]).toEqual(['carried', 'down']);
-    const carried = grid.getByRole('columnheader', { name: 'Carried' });
+    const carried = grid.getByRole('columnheader', { name: 'Unmodified' });
     await expect.poll(() => carried.getAttribute('aria-sort')).toBe('descending');
   });
   it('shows the time line of one in its dossier', async () => {

@@ -59,7 +59,7 @@ describe('with the sample', () => {
   it('shows assessments that disagree, claims and open questions', async () => {
     const { page } = browser;
     await page.goto(`${server.address}/dossiers/release:tidewater-7.1?tab=assessment`);
-    const judgements = page.getByRole('table', { name: 'Judgements' });
+    const judgements = page.getByRole('table', { name: 'Assessments' });
     await judgements.waitFor();
     const authors = judgements.getByLabel('Author');
     const names = await Promise.all((await authors.all()).map((each) => each.inputValue()));
@@ -76,7 +76,7 @@ describe('with the sample', () => {
     const priorities = page.getByRole('gridcell', { name: /^Priorities, Tidewater 7.1/ });
     await page.getByRole('gridcell', { name: /^Icons, Tidewater 7.1/ }).waitFor();
     expect(await priorities.count()).toBe(0);
-    await page.getByRole('button', { name: /^Show \d+ facts not looked at$/ }).click();
+    await page.getByRole('button', { name: /^Show \d+ facts not examined$/ }).click();
     await priorities.waitFor();
     expect(new URL(page.url()).searchParams.get('facts')).toBe('all');
   });
@@ -95,7 +95,7 @@ describe('with the sample', () => {
     await page.goto(`${server.address}/intake`);
     await page.getByLabel('Files to read').setInputFiles('sample/out/captures/tidewater-7.1-live.tar.gz');
     await page.getByText('Taken on a live image, on a virtual machine').waitFor({ timeout: 60_000 });
-    await page.getByText(/^0 new, 5 spoiled by their conditions, 3\d known and equal$/).waitFor();
+    await page.getByText(/^0 new, 5 unreliable under their conditions, 3\d known and equal$/).waitFor();
     await page.getByRole('button', { name: 'Accept the placing', exact: true }).waitFor();
     const row = (key: string) => page.locator(`[data-fact="${key}"]`);
     await row('welcome.opens').focus();

@@ -1,4 +1,4 @@
-/** Side by side in the real interface: tour 4 read, judged by keyboard, kept, undone; more columns, marks, print; nothing in common. */
+/** Compare in the real interface: tour 4 read, judged by keyboard, kept, undone; more columns, marks, print; nothing in common. */
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -24,7 +24,7 @@ describe('of the sample', () => {
   it('begins by naming two; the address keeps them, and the filters', async () => {
     const { page } = app;
     await open('/sides');
-    await page.getByText('What stands beside what?').waitFor();
+    await page.getByText('Compare systems').waitFor();
     await page.getByLabel('Name one').fill('tidewater 7.1');
     await page.keyboard.press('Enter');
     await page.getByText('What does it stand beside?').waitFor();
@@ -83,7 +83,7 @@ describe('of the sample', () => {
   it('holds the packages next to each other, with search', async () => {
     const { page } = app;
     await open('/sides?of=release:tidewater-7.1;release:kestrel-bench-9&view=packages');
-    await page.getByRole('table', { name: 'Packages side by side' }).waitFor({ timeout: 30_000 });
+    await page.getByRole('table', { name: 'Packages compared' }).waitFor({ timeout: 30_000 });
     const chip = (name: RegExp) => page.getByRole('button', { name });
     await chip(/^not in all \d/).click();
     await page.getByText('not there').first().waitFor();
@@ -99,10 +99,10 @@ describe('of the sample', () => {
     await page.getByRole('link', { name: 'Dossiers', exact: true }).click();
     await page.getByRole('link', { name: /^Varnley/ }).focus();
     await page.keyboard.press('x');
-    await page.getByRole('link', { name: 'Side by side', exact: true }).last().click();
+    await page.getByRole('link', { name: 'Compare', exact: true }).last().click();
     await page.getByRole('heading', { name: /^Tidewater 7\.1 and Varnley 6/ }).waitFor();
     await page.getByText(/^For the county: Varnley 6/).waitFor();
-    await page.getByRole('button', { name: 'Let go' }).click();
+    await page.getByRole('button', { name: 'Clear' }).click();
     await page.getByText('Marked:').waitFor({ state: 'detached' });
   });
 });
@@ -251,7 +251,7 @@ describe('tour 4', () => {
       .getByText(/0\.5 GB, seen on a live image: no evidence/)
       .waitFor();
     await row('Memory in use')
-      .getByText(/^not comparable: Penhallow 5 seen, but spoiled/)
+      .getByText(/^not comparable: Penhallow 5 unreliable/)
       .waitFor();
   });
 });

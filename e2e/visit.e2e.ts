@@ -141,7 +141,7 @@ describe('a session of notes', () => {
 
 describe('a visit', () => {
   it('begins with what is looked at, and how', async () => {
-    await begin(GORSEMOOR, 'A visit');
+    await begin(GORSEMOOR, 'Field notes');
     await type('Gorsemoor 2026.10');
     await type('live, vm, 3 GiB, 1 core, index never');
     await type('kernel 6.11.3');
@@ -152,12 +152,12 @@ describe('a visit', () => {
     const { page } = app;
     await page.keyboard.type('icons Gor');
     await page.getByRole('link', { name: 'Dossiers' }).click();
-    await page.getByRole('link', { name: 'Visit' }).click();
+    await page.getByRole('link', { name: 'Field notes' }).click();
     await expect.poll(() => field().inputValue()).toBe('icons Gor');
     await page.reload();
     await expect.poll(() => field().inputValue()).toBe('icons Gor');
     await page.keyboard.press('Escape');
-    await page.getByRole('heading', { name: /^Visit: Gorsemoor/ }).click();
+    await page.getByRole('heading', { name: /^Field notes: Gorsemoor/ }).click();
     await expect.poll(() => field().inputValue()).toBe('icons Gor');
     await field().focus();
     await page.keyboard.press('End');

@@ -160,7 +160,7 @@ describe('from the files of a system to a published dossier', () => {
     await editor.getByLabel('Value').press('Escape');
     await editor.waitFor({ state: 'detached' });
     await page
-      .getByRole('gridcell', { name: 'Testing before release, Reading room 1, not looked at' })
+      .getByRole('gridcell', { name: 'Testing before release, Reading room 1, not examined' })
       .waitFor();
   });
 
@@ -247,7 +247,7 @@ describe('from the files of a system to a published dossier', () => {
 
   it('lets reading be cancelled, and stays responsive meanwhile', async () => {
     const { page } = browser;
-    await page.getByRole('link', { name: 'Intake' }).click();
+    await page.getByRole('link', { name: 'Import' }).click();
     const line = 'Package: a\nVersion: 1\nFilename: x\nDescription: long\n'.repeat(20_000);
     writeFileSync(join(folder, 'large'), line.repeat(120));
     await page.getByLabel('Files to read').setInputFiles(join(folder, 'large'));
@@ -329,16 +329,16 @@ describe('with the keyboard alone', () => {
     await page.goto(`${server.address}/dossiers/release:dovecote-1`);
     const cell = (says: string) =>
       page.getByRole('gridcell', { name: `First-start guide, Dovecote 1, ${says}` });
-    await cell('carried from the base').focus();
+    await cell('inherited from the base').focus();
     await page.keyboard.press('u');
-    await cell('Class Start, checked, unchanged').waitFor();
+    await cell('Class Start, confirmed unchanged').waitFor();
     await page.keyboard.press('Control+z');
     await page.keyboard.press('n');
     await cell('none').waitFor();
     await page.keyboard.press('Delete');
-    await cell('carried from the base').waitFor();
+    await cell('inherited from the base').waitFor();
     for (const _ of [1, 2]) await page.keyboard.press('Control+z');
-    await cell('carried from the base').waitFor();
+    await cell('inherited from the base').waitFor();
     expect(browser.errors).toEqual([]);
   });
 });

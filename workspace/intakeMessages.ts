@@ -33,7 +33,7 @@ export interface IndexSummary {
   /** The file or address that it was read from. */
   readonly path: string;
   readonly name: string;
-  /** Whose it is and of which suite; empty where that has to be asked for. */
+  /** Owner and of which suite; empty where that has to be asked for. */
   readonly identity: IndexIdentity;
   readonly family: Family;
   readonly packed: Uint8Array;

@@ -38,14 +38,14 @@ export const PROJECT_FACTS: AreaLines = [
       ['since', 'Since', 'date', 'When it was first published.', OWN],
       [
         'standing',
-        'Standing',
+        'Status',
         'choice',
         'Whether the project is still maintained.',
         { ...choices('announced, maintained, dormant, ended, merged', true), passes: true },
       ],
       [
         'standings',
-        'Standing over time',
+        'Status over time',
         'list',
         'Since when it stands as it does: “date: announced”, maintained, dormant, ended, merged.',
         OWN,
@@ -103,7 +103,7 @@ export const PROJECT_FACTS: AreaLines = [
     'lineage',
     [
       ['independent', 'Independent', 'yesNo', 'Looked for a base and found none.', OWN],
-      ['wording', 'In its own words', 'text', 'What the project says it is built on.', OWN],
+      ['wording', 'Origin according to the project', 'text', 'What the project says it is built on.', OWN],
       ['reason', 'Why this base', 'text', 'The reason given for the split or the move.', OWN],
       [
         'official',

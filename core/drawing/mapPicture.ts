@@ -121,8 +121,8 @@ function legend(
   { colours, measure }: MapPictureOptions,
 ): { readonly parts: readonly string[]; readonly bottom: number } {
   const lines: readonly (readonly [label: string, width: number, dash?: string])[] = [
-    ['nearly all packages carried', 12],
-    ['few carried', 3],
+    ['nearly all packages unmodified', 12],
+    ['few unmodified', 3],
     ['not measured', 1.6, DASHES.unmeasured],
     ['one edition only', 1.6, DASHES.part],
     ['its last base', 1.6, DASHES.past],
@@ -144,7 +144,7 @@ function legend(
     })),
     ...[
       'Change strip: a third full for one change, whole for four or more;',
-      'empty: unchanged; a thin line: said, not comparable; hatched: not looked at.',
+      'empty: unchanged; a thin line: said, not comparable; hatched: not examined.',
     ].map((label) => ({ label, mark: -6, draw: () => '' })),
   ];
   const parts: string[] = [];

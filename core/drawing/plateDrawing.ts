@@ -23,7 +23,7 @@ export type Mark =
       readonly height: number;
       readonly radius: number;
       readonly ink: Ink;
-      /** Hatched: not looked at. */
+      /** Hatched: not examined. */
       readonly hatched?: boolean;
     }
   | {

@@ -23,7 +23,7 @@ export function remarkOf(facts: PlateFacts): string {
 /** A bar of the strip in words: `Kernel: 2 changes, 5 facts the same, 1 said, of the base unknown`. */
 export function wordBar({ area, changed, amount, looked, same, apart }: StripBar): string {
   const label = labelOfArea(area);
-  if (looked === 0) return `${label}: not looked at`;
+  if (looked === 0) return `${label}: not examined`;
   const weighed = changed > 0 && amount !== changed ? ` (weighed as ${amount})` : '';
   const parts = [
     changed > 0 && `${formatNumberOf(changed, 'change')}${weighed}`,

@@ -17,7 +17,7 @@ export interface OpenLine {
   readonly reason: string;
   readonly settledBy: string;
   readonly state: OpenPoint['state'];
-  /** Until when it is put off (EDTF), and why it is set aside; null where it is not. */
+  /** Until when it is postponed (EDTF), and why it is set aside; null where it is not. */
   readonly until: string | null;
   readonly why: string | null;
 }

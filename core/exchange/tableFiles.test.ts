@@ -30,7 +30,7 @@ describe('the grid of a company as a table', () => {
       claims: [],
     };
     expect(rowsOf(formatGridCsv(grid, (id) => id.replace('distribution:', '').toUpperCase()))).toEqual([
-      ['Fact', 'Element', 'Have it', 'Known of', 'A', 'B', 'C'],
+      ['Fact', 'Element', 'Systems', 'Known of', 'A', 'B', 'C'],
       ['Guide', '', '1', '2', 'Tide, Start', 'has not', ''],
       ['Actions', 'updates', '2', '2', 'has', 'has', ''],
     ]);

@@ -28,7 +28,7 @@ export function formatGridCsv(grid: CompanyGrid, nameOf: (id: RecordId) => strin
     ...[label, element ?? '', k, n],
     ...cells.map(({ state, text }) => (state === 'not known' ? '' : text || state)),
   ]);
-  return formatCsv({ head: ['Fact', 'Element', 'Have it', 'Known of', ...grid.members.map(nameOf)], rows });
+  return formatCsv({ head: ['Fact', 'Element', 'Systems', 'Known of', ...grid.members.map(nameOf)], rows });
 }
 
 /** A line for each package; days at most are empty where the first state had the newer version already. */
@@ -37,6 +37,6 @@ export function formatFreshnessCsv(packages: readonly PackageFreshness[]): strin
     ...[name, version, newest, standing, days, Number.isFinite(daysAtMost) ? daysAtMost : null, versions],
     section,
   ]);
-  const head = ['Package', 'Installed', 'Newest in the base', 'Standing', 'Days at least', 'Days at most'];
+  const head = ['Package', 'Installed', 'Newest in the base', 'Comparison', 'Days at least', 'Days at most'];
   return formatCsv({ head: [...head, 'Newer versions', 'Section'], rows });
 }

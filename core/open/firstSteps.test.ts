@@ -38,7 +38,7 @@ describe('the next step', () => {
     expect(toldNext(nothing)).toBe('Read the files of a system');
     expect(toldNext(one)).toBe('Find out what reed is built on');
     expect(toldNext(placed)).toBe('Say what you see of reed 2');
-    expect(toldNext(visited)).toBe('Hold reed 2 and loam 9 side by side');
+    expect(toldNext(visited)).toBe('Compare reed 2 and loam 9');
     const compared = grown(
       visited,
       createSideBySide({
@@ -46,7 +46,7 @@ describe('the next step', () => {
         subjects: [{ id: 'release:reed-2' }, { id: 'release:loam-9' }],
       }),
     );
-    expect(toldNext(compared)).toBe('Hand over the report on reed 2');
+    expect(toldNext(compared)).toBe('Publish the report on reed 2');
     expect(toldNext(compared, true)).toBe('');
   });
   it('is of what was worked on last, with another on the same base beside it', () => {
@@ -54,9 +54,9 @@ describe('the next step', () => {
       ...link('distribution:sedge', 'distribution:loam'),
       entered: 300,
     });
-    expect(toldNext(more)).toBe('Hold reed 2 and sedge 1 side by side');
+    expect(toldNext(more)).toBe('Compare reed 2 and sedge 1');
     const later = { ...source('later', 'handsOn', '2026-11-02'), of: 'release:sedge-1', entered: 400 };
-    expect(toldNext(grown(more, later))).toBe('Hold sedge 1 and reed 2 side by side');
+    expect(toldNext(grown(more, later))).toBe('Compare sedge 1 and reed 2');
   });
   it('does not take what is only borrowed for a base, and says what it can of one alone', () => {
     const borrows = { ...link('distribution:reed', 'distribution:loam'), relation: 'borrows' as const };
@@ -64,7 +64,7 @@ describe('the next step', () => {
     const alone = grown(one, { ...source('look', 'handsOn', '2026-11-01'), of: 'release:reed-2' });
     const compare = firstSteps(alone, TODAY, false).find(({ name }) => name === 'compare')!;
     expect(compare).toMatchObject({ done: false, of: ['release:reed-2'] });
-    expect(wordFirstStep(alone, compare)).toBe('Hold reed 2 beside another');
+    expect(wordFirstStep(alone, compare)).toBe('Compare reed 2 with another');
   });
   it('is not told in a catalogue that has grown without it', () => {
     const names = (count: number) => Array.from({ length: count }, (_, i) => distribution(`d${i}`));

@@ -281,7 +281,7 @@ describe('a point that is set aside', () => {
     expect(rulesOf(put)).toEqual([]);
     const [aside] = allPointsOf(put, tableOf(put));
     expect(aside.state).toBe('putOff');
-    expect(wordSetAside(aside)).toBe('put off until 1 December 2026: asked, by R. Ash');
+    expect(wordSetAside(aside)).toBe('postponed until 1 December 2026: asked, by R. Ash');
     expect(openLine(put, aside)).toMatchObject({ state: 'putOff', until: '2026-12-01', why: 'asked' });
     expect(rulesOf(put, 'release:b-2', firstDayOf('2026-12-01'))).toEqual([]);
     expect(rulesOf(put, 'release:b-2', firstDayOf('2026-12-02'))).toEqual(['contradiction']);

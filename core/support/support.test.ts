@@ -183,8 +183,9 @@ describe('a system is supported', () => {
       ],
     });
     expect(wordSupport(main)).toBe(
-      'Oak 1 main is stated until 1 June 2029; computed until 3 March 2029 (36 months after 3 March 2026): they differ by 90 days. ' +
-        'Its base ash 31 ends on 2 April 2029. 60 days of the promise have no base. 30 months left.',
+      'Oak 1 main is supported until 1 June 2029, as stated. ' +
+        'By its own rule, support ends on 3 March 2029 (36 months after 3 March 2026), 90 days from the stated end. ' +
+        'Its base ash 31 ends on 2 April 2029, 60 days earlier. 30 months are left.',
     );
     expect(low.gap?.most).toBe(day('2029-06-01') - day('2028-06-10'));
   });
@@ -253,8 +254,8 @@ describe('a system is supported', () => {
     const rows = ['release:larch-7', 'release:oak-1', 'distribution:drift', 'release:mute-1'].map((id) =>
       rowOf(id, day('2028-12-31')),
     );
-    expect(wordSupported(rows)).toBe(
-      '1 of 4: oak 1 low. Oak 1 low promises 356 days that its base does not have. Drift 2026.11 rolls on and has no end. Mute 1 states no end.',
+    expect(wordSupported(rows, day('2028-12-31'))).toBe(
+      'On 31 December 2028, 1 of 4 systems is within stated support (oak 1 low); drift 2026.11 rolls without an end; mute 1 states no end; larch 7 has ended. One promise outlasts its base: oak 1 low by 356 days.',
     );
     expect(rows.filter(isSupported)).toHaveLength(2);
   });

@@ -1,12 +1,12 @@
 /** The first page of a dossier: in short, verdict, what it changes next to its base, what to watch out for, what is still open. */
 import { countsOf } from '../layers/counts.ts';
 import { isUncheckedHere } from '../layers/cell.ts';
-import { formatCount, formatNumberOf } from '../wording/valueText.ts';
+import { formatNumberOf } from '../wording/valueText.ts';
 import { changeRow, isReasoned } from './changeTable.ts';
 import { describeVerdicts } from './verdicts.ts';
 import { listBlock, paragraphBlock, partOf, type Block, type ReportPart, type Sentence } from './document.ts';
 import type { DossierPlan } from './dossierPlan.ts';
-import { possessive, sentenceOf } from './grammar.ts';
+import { sentenceOf } from './grammar.ts';
 import { inShort } from './inShort.ts';
 
 /** So many changes stand on the first page; the others in the tables behind it. */
@@ -62,13 +62,15 @@ function aroundChanges({ table, base, changes, subject }: DossierPlan): Sentence
   if (recorded === 0) return [{ text: `Nobody has examined ${subject} yet.` }];
   if (!base) return [];
   const sentences = [
-    rest > 0 &&
-      `${formatNumberOf(rest, 'further change')} ${rest === 1 ? 'stands' : 'stand'} in the tables below`,
-    same > 0 &&
-      `${formatNumberOf(same, 'fact')} ${same === 1 ? 'is' : 'are'} confirmed unchanged from ${base}`,
-    inherited > 0 &&
-      `${formatCount(inherited)} more ${inherited === 1 ? 'is' : 'are'} inherited from ${base} and not examined`,
-    baseUnknown > 0 && `for ${formatNumberOf(baseUnknown, 'fact')} ${possessive(base)} value is not known`,
+    rest > 0 && `the tables below have ${formatNumberOf(rest, 'further change')}`,
+    (same > 0 || inherited > 0) &&
+      `from ${base}, ${[
+        same > 0 && `${formatNumberOf(same, 'fact')} ${same === 1 ? 'is' : 'are'} confirmed unchanged`,
+        inherited > 0 && `${formatNumberOf(inherited, 'fact')} inherited without having been examined`,
+      ]
+        .filter(Boolean)
+        .join(', ')}`,
+    baseUnknown > 0 && `for ${formatNumberOf(baseUnknown, 'fact')}, the value of ${base} is not known`,
   ];
   return sentences.flatMap((text) => (text ? [{ text: sentenceOf(text) }] : []));
 }

@@ -125,9 +125,9 @@ function unreliable(statements: readonly Statement[]): Sentence[] {
     return {
       text: [
         sentenceOf(
-          `${formatCount(group.length)} ${group.length === 1 ? 'fact was' : 'facts were'} seen only ${wordSpoils(reasons)} and ${group.length === 1 ? 'is' : 'are'} unreliable: ${listOf(named)}`,
+          `unreliable, because seen only ${wordSpoils(reasons)}, ${group.length === 1 ? 'is' : 'are'} the ${listOf(named)}`,
         ),
-        settling && sentenceOf(`to settle ${group.length === 1 ? 'it' : 'them'}, ${settling}`),
+        settling && sentenceOf(`to be sure, ${settling}`),
       ]
         .filter(Boolean)
         .join(' '),

@@ -53,7 +53,7 @@ function lineageBlocks(plan: DossierPlan): Block[] {
   };
   return paragraphBlock([
     ...told(plan, 'baseReason', 'baseAssumed', 'baseBefore', 'taken', 'continues'),
-    ...said('lineage.wording', (text) => `the project says of its origin: “${dropStop(text)}”`),
+    ...said('lineage.wording', (text) => `according to the project, “${dropStop(text)}”`),
     ...said('lineage.reason', (text) => `the reason given for the base is: ${asClause(text)}`),
   ]);
 }

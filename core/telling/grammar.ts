@@ -9,6 +9,3 @@ export const describeWhen = onDate;
 
 /** How many words a text has. */
 export const countWords = (text: string): number => text.match(/\S*[\p{L}\p{N}]\S*/gu)?.length ?? 0;
-
-/** `Fenwick 31’s`, `Wickets’`. */
-export const possessive = (name: string): string => (/s$/i.test(name) ? `${name}’` : `${name}’s`);

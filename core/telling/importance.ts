@@ -2,6 +2,7 @@
  * What comes first: how rare a value is among the distributions of which the fact is known, times the weight (the analyst's,
  * else the fact's own), times how sure it is. A function of the catalogue alone.
  */
+import { STRIP_AREAS } from '../catalogue/stripAreas.ts';
 import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { Change } from '../layers/changes.ts';
 import type { Told } from '../statements/told.ts';
@@ -38,6 +39,11 @@ const USUAL_WEIGHTS: Readonly<Record<string, number>> = {
 
 function weigh(weight: number, keys: string): Record<string, number> {
   return Object.fromEntries(keys.split(' ').map((key) => [key, weight]));
+}
+
+/** What a fact weighs where nobody has weighed it; facts of the six areas of the strip before the others. */
+export function usualWeightOf(key: string, area: string): number {
+  return (USUAL_WEIGHTS[key] ?? 1) + (STRIP_AREAS.some(({ id }) => id === area) ? 0.25 : 0);
 }
 
 /** How much a change matters. */

@@ -7,6 +7,7 @@ import { statementsOf, toldSentence, type DossierPlan } from './dossierPlan.ts';
 import { describeContrast, type RankedChange } from './changeTable.ts';
 import type { Sentence } from './document.ts';
 import { nounOf } from '../wording/factTitles.ts';
+import { wordDayRange } from '../wording/supportText.ts';
 import { wordStatement } from '../wording/statements/wordStatement.ts';
 import { countWords, sentenceOf } from './grammar.ts';
 
@@ -18,7 +19,7 @@ export function inShort(plan: DossierPlan): Sentence[] {
   const lineage = lineageSentences(plan);
   const [reservation] = plan.watchOut;
   const last = reservation
-    ? [shortened(reservation)]
+    ? [shortened(plan, reservation)]
     : statementsOf(plan.statements, 'support').map(toldSentence);
   const middle = plan.base ? [...changeSentences(plan), ...kernelSentence(plan)] : ownSentences(plan);
   const words = (sentences: readonly Sentence[]) =>
@@ -109,8 +110,15 @@ function kernelSentence({ told, project }: DossierPlan): Sentence[] {
   ];
 }
 
-/** A point to watch in its first sentence. */
-function shortened(point: Sentence): Sentence {
+/** A point to watch in its first sentence; support that outlasts the base in few words, since the dates are told below. */
+function shortened({ statements }: DossierPlan, point: Sentence): Sentence {
+  const support = statementsOf(statements, 'support').find((each) => wordStatement(each) === point.text);
+  const { gap } = support?.params ?? {};
+  if (gap)
+    return {
+      ...point,
+      text: `Its support is promised for ${wordDayRange(gap)} more than that of its base.`,
+    };
   const [first] = point.text.split(/(?<=[.?!]”?) (?=\p{Lu})/u);
   return { ...point, text: first };
 }

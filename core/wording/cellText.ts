@@ -31,7 +31,7 @@ export function wordCellOf(
         ? `Checked: the same as in ${nameAt(cell.setBy)}, which set it.`
         : 'Checked and unchanged, but the value of the base is not known.';
     case 'carried':
-      return `Carried from ${nameAt(cell.setBy)}: ${wordCell(row.fact, cell)}. Not looked at in ${name} itself.`;
+      return `Inherited from ${nameAt(cell.setBy)}: ${wordCell(row.fact, cell)}. Not examined in ${name} itself.`;
     case 'none':
       return `Looked for and not there${wordStanding(cell, baseHas)}.`;
     case 'doesNotApply':
@@ -39,11 +39,11 @@ export function wordCellOf(
     case 'spoiled':
       return wordSpoiledCell(row, cell, baseHas);
     case 'takenOver':
-      return 'Taken over from the release before; nobody has checked it again.';
+      return 'Copied from the release before, unverified.';
     case 'notLookedAt':
       if (cell.byEdition.length > 0) return wordEditions(catalogue, row, cell);
       if (cell.notFoundOut) return `Looked for: ${wordSaying(row.fact, cell.notFoundOut)}.`;
-      return cell.readings.length > 0 ? 'What was said tells nothing yet.' : 'Nobody has looked at this yet.';
+      return cell.readings.length > 0 ? 'What was said tells nothing yet.' : 'Nobody has examined this yet.';
   }
 }
 
@@ -56,7 +56,7 @@ function wordStanding({ standing }: Cell, baseHas: string): string {
     case 'not comparable':
       return baseHas ? `; ${baseHas}, which is of another day, so the two are not compared` : '';
     case 'not checked again':
-      return '; what its base has was taken over and not checked again';
+      return '; the value of its base is copied, unverified';
     default:
       return baseHas ? `; ${baseHas}` : '';
   }
@@ -65,11 +65,11 @@ function wordStanding({ standing }: Cell, baseHas: string): string {
 function wordSpoiledCell({ fact }: LayerRow, { spoiled }: Cell, baseHas: string): string {
   const { spoiledBy } = spoiled!;
   const settling = wordSettling(spoiledBy);
-  const said = `Seen ${wordSpoils(spoiledBy)}: ${wordSaying(fact, spoiled!)}. That is no evidence, so it stays unknown`;
+  const said = `Seen ${wordSpoils(spoiledBy)}: ${wordSaying(fact, spoiled!)}. That is unreliable, so the value stays unknown`;
   return `${said}${baseHas ? ` (${baseHas})` : ''}.${settling ? ` To settle it, ${settling}.` : ''}`;
 }
 
-/** `Main: 18; Heath: not looked at.` */
+/** `Main: 18; Heath: not examined.` */
 function wordEditions(catalogue: Catalogue, { fact }: LayerRow, { byEdition }: Cell): string {
   const each = byEdition.map(
     ({ edition, cell }) => `${nameOf(catalogue, edition)}: ${wordCell(fact, cell) || 'not known'}`,
@@ -77,7 +77,7 @@ function wordEditions(catalogue: Catalogue, { fact }: LayerRow, { byEdition }: C
   return `It depends on the edition. ${each.join('; ')}.`;
 }
 
-/** How readings disagree: `2 readings say otherwise: 1 under other conditions (another machine), 1 contradicts it.` */
+/** How readings disagree: `2 readings say otherwise: 1 under other conditions (another machine), 1 disagrees.` */
 export function wordDisagreements({ disagreements, disputed }: Cell): string {
   if (disagreements.length === 0) return '';
   const explained = disagreements.filter(({ explainedBy }) => explainedBy.length > 0);
@@ -87,7 +87,7 @@ export function wordDisagreements({ disagreements, disputed }: Cell): string {
     explained.length > 0 &&
       `${formatNumberOf(explained.length, 'reading')} differ by what was around: ${why}`,
     disputed &&
-      `${formatNumberOf(contradicting, 'reading')} ${contradicting === 1 ? 'contradicts' : 'contradict'} it. In force is what was seen before what was read, then the nearest to the release, then the newest; accept one to settle it`,
+      `${formatNumberOf(contradicting, 'reading')} ${contradicting === 1 ? 'disagrees' : 'disagree'}. In force is what was seen before what was read, then the nearest to the release, then the newest; accept one to settle it`,
   ];
   return `${parts.filter(Boolean).join('. ')}.`;
 }

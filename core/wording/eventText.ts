@@ -30,7 +30,7 @@ export function wordEvent(catalogue: Catalogue, event: LineageEvent): string {
     case 'follows':
       return `${name} followed to ${list(after.filter((id) => !before.includes(id)))}.`;
     case 'standing':
-      return `${name} is ${event.standing || 'of unknown standing'} since then.`;
+      return `${name} is ${event.standing || 'of unknown status'} since then.`;
   }
 }
 

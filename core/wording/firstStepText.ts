@@ -8,8 +8,8 @@ import { listOf } from './valueText.ts';
 export const FIRST_STEP_TITLES: Readonly<Record<FirstStepName, string>> = {
   read: 'A system',
   place: 'Its base',
-  visit: 'A visit',
-  compare: 'Side by side',
+  visit: 'Field notes',
+  compare: 'Compare',
   report: 'The report',
 };
 
@@ -24,9 +24,9 @@ export function wordFirstStep(catalogue: Catalogue, { name, of }: FirstStep): st
     case 'visit':
       return names.length ? `Say what you see of ${names[0]}` : 'Say what you see of it';
     case 'compare':
-      if (names.length > 1) return `Hold ${listOf(names)} side by side`;
-      return names.length ? `Hold ${names[0]} beside another` : 'Hold it beside another';
+      if (names.length > 1) return `Compare ${listOf(names)}`;
+      return names.length ? `Compare ${names[0]} with another` : 'Compare it with another';
     case 'report':
-      return names.length ? `Hand over the report on ${names[0]}` : 'Hand over the report';
+      return names.length ? `Publish the report on ${names[0]}` : 'Publish the report';
   }
 }

@@ -136,17 +136,17 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'subject.several': ({ near }, where) =>
     `“${where}” may be one of several: ${near}. Give the id of the one that is meant.`,
   'reading.needsReason': () =>
-    'What was seen is spoiled by its conditions. Say why it holds all the same; nothing was changed.',
+    'What was seen is unreliable under its conditions. Say why it holds all the same; nothing was changed.',
   'value.invalid': ({ text, expected }, where) =>
     `"${text}" does not fit ${where}: expected ${expectedWords(String(expected))}.`,
   'change.value': ({ does }, where) =>
     `Say what the change ${does === 'drops' || does === 'keeps' ? `of ${where} ${does}` : `makes of ${where}`}: the value or the elements are missing.`,
   'claim.empty': () => 'Write the claim in the words in which it was made.',
   'question.empty': () => 'Write what is asked.',
-  'opinion.author': () => 'Say whose judgement it is.',
+  'opinion.author': () => 'Name the author of the assessment.',
   'opinion.empty': () => 'Nothing is said there: write what it is.',
   'opinion.fact': (_params, where) =>
-    `No fact is called “${where}”. Name facts as in a visit, parted by commas: [actions, icons].`,
+    `No fact is called “${where}”. Name facts as in field notes, separated by commas: [actions, icons].`,
   'opinion.criterion': (_params, where) =>
     `“${where}” is no criterion. Write: name, weight 2: 7 because …, or a range: 6 to 8.`,
   'opinion.question': (_params, where) =>
@@ -157,8 +157,8 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'opinion.scale': (_params, where) =>
     `“${where}” is no scale. Write: ten, percent, or steps from worst to best: poor, fair, good.`,
   'opinion.total': (_params, where) => `“${where}” goes down. Write the smaller end first: 6 to 8.`,
-  'open.until': () => 'Say until when it is put off: a date such as 3 Mar 2027.',
-  'open.why': () => 'Say why it is meant so.',
+  'open.until': () => 'Say until when it is postponed: a date such as 3 Mar 2027.',
+  'open.why': () => 'Say why it is intended.',
   'purpose.unnamed': () => 'A purpose needs a name: write what the candidates are judged for.',
   'rule.name': (_params, where) => `“${where}” has no name. Write: name: what is asked, weight 2.`,
   'rule.twice': (_params, where) => `“${where}” stands there already: one of that name is enough.`,
@@ -166,12 +166,12 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'rule.score': ({ text }) =>
     `“${text}” is no score: write a number from 0 to 10, or a range such as 6 to 8.`,
   'rule.fact': ({ name }) =>
-    `No fact is called “${name}”. Name one as in a visit, or: support, support with bases, days past base.`,
+    `No fact is called “${name}”. Name one as in field notes, or: support, support with bases, days past base.`,
   'rule.test': (_params, where) =>
     `“${where}” asks nothing of a fact. Write: memory from 2 GB to 400 MB; support at least 2031; kernels has long-term; languages more is better in Candidates.`,
   'rule.value': ({ text, unit }) => `“${text}” does not fit: expected ${unit}.`,
-  'rule.company': ({ text }) => `No company is called “${text}”. Keep one under In company first.`,
-  'cohort.unnamed': () => 'A company needs a name to be kept: write one.',
+  'rule.company': ({ text }) => `No peer group is called “${text}”. Keep one under Peers first.`,
+  'cohort.unnamed': () => 'A peer group needs a name to be kept: write one.',
   'side.pointUnnamed': () => 'A point needs a name: write what is compared.',
   'link.self': () => 'A distribution cannot be its own base.',
   'link.dates': ({ since, until }) => `The link would end (${until}) before it begins (${since}).`,
@@ -207,12 +207,12 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'line.gone': ({ id }) =>
     `What was looked at is no longer there (${id}): it was deleted, perhaps in another window. Undo that, or say what is looked at now: about, and a name. What you typed is kept.`,
   'line.pasteLong': ({ limit }) =>
-    `That is more than ${formatCount(Number(limit))} letters. Drop it as a file at Intake; nothing was taken, what you had typed is kept.`,
+    `That is more than ${formatCount(Number(limit))} letters. Drop it as a file under Import; nothing was taken, what you had typed is kept.`,
   'line.noEdition': () => 'No edition is looked at. Name one: about Corvane 4, Main.',
   'line.noRelease': (_params, where) =>
     `There is no release ${where} of it yet. Add it first: release ${where}, and its date.`,
   'line.steps': (_params, where) =>
-    `“${where}” is no order of steps. Write at least two, parted by > : first update: update > restart > guide.`,
+    `“${where}” is no order of steps. Write at least two, separated by > : first update: update > restart > guide.`,
   'line.does': ({ kinds }, where) => `${where}: say what is done to it, with one of: ${kinds}.`,
   'line.point': (_params, where) =>
     `“${where}” lacks its point. Write it before a colon: support: neither without doubt, against Yarrowby 3.`,
@@ -281,7 +281,7 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `${where} is longer than ${formatCount(Number(most))} characters, and not laid out with one record a line as this program writes it: it would have to be held whole. Nothing was imported. Export it again from the program that holds it.`,
   'export.noTable': () => 'Say which table is to be exported.',
   'export.noList': (_params, where) =>
-    `The packages of ${where} are not at hand: its list was not kept, or could not be read. Read it again at Intake.`,
+    `The packages of ${where} are not at hand: its list was not kept, or could not be read. Read it again under Import.`,
   'table.noName': () =>
     'It does not say which distribution it is about: map a column to it, or leave the line out.',
   'table.noDate': ({ text }) => `“${text}” is no date: write 2026-03-03, Mar 2026 or 2026.`,

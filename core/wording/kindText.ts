@@ -21,7 +21,7 @@ export const KIND_WORDS: Readonly<Record<KindName, readonly [one: string, many: 
   event: ['event', 'events'],
   question: ['question', 'questions'],
   assessment: ['judgement', 'judgements'],
-  sideBySide: ['side by side', 'side by sides'],
+  sideBySide: ['comparison', 'side by sides'],
   cohort: ['company', 'companies'],
   purpose: ['purpose', 'purposes'],
   settlement: ['settled point', 'settled points'],

@@ -51,7 +51,7 @@ export function wordUnderstood(after: Catalogue, diff: Diff, main: RecordId | un
   const remarks = [
     ...(fresh.length > 0 ? [`New: ${listOf(fresh.map(({ id }) => nameOf(after, id)))}.`] : []),
     ...(record?.kind === 'reading' && record.spoiledBy.length > 0
-      ? [`Seen ${wordSpoils(record.spoiledBy)}: kept, and not relied on.`]
+      ? [`Seen ${wordSpoils(record.spoiledBy)}: kept as unreliable.`]
       : []),
     ...(main && diff.changed[main] && record?.kind === 'reading'
       ? ['Corrects what was said before from this source.']

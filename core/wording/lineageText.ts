@@ -28,7 +28,7 @@ export function wordBand(band: GraphLink, graph: LineageGraph): string {
   const edition = band.edition ? `, ${band.editionName} only` : '';
   const loss = band.comparison?.losses[0];
   return counts
-    ? `${names}${edition}: ${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')}${loss ? ` of a list ${wordLoss(loss)}` : ''} carried`
+    ? `${names}${edition}: ${formatShare(counts.same, counts.installed)} of ${formatNumberOf(counts.installed, 'package')}${loss ? ` of a list ${wordLoss(loss)}` : ''} unmodified`
     : `${names}${edition}: not measured`;
 }
 

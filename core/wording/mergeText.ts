@@ -39,11 +39,11 @@ export function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
     case 'claim':
       return `“${record.wording}”, of ${of}`;
     case 'assessment':
-      return `Judgement of ${of} by ${record.author}`;
+      return `Assessment of ${of} by ${record.author}`;
     case 'sideBySide':
-      return `${listOf(record.subjects.map(({ id }) => nameOf(catalogue, id)))} side by side`;
+      return `${listOf(record.subjects.map(({ id }) => nameOf(catalogue, id)))} compared`;
     case 'settlement':
-      return `What was set aside of ${of}`;
+      return `Postponed or intended points of ${of}`;
     case 'procedure':
       return `“${record.title}”, of ${of}`;
     default:
@@ -56,7 +56,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   acceptedBecause: 'why it is accepted',
   codeName: 'code name',
   sourceKind: 'kind of source',
-  spoiledBy: 'what spoils it',
+  spoiledBy: 'why it is unreliable',
   daysOfUse: 'days of use',
   doesNotSuit: 'whom it does not suit',
   suits: 'whom it suits',
@@ -166,7 +166,7 @@ export function wordMeeting(merge: Merge, theirs: Catalogue, { mine, theirs: oth
   const foreign = nameOf(theirs, other);
   return why === 'same id'
     ? `“${foreign}” has the id of “${own}” and another name: kept apart.`
-    : `“${foreign}” sounds like “${own}”: kept apart. Give one the name of the other as another name to make them one.`;
+    : `“${foreign}” sounds like “${own}”: kept apart. Give one the name of the other as another name to merge them.`;
 }
 
 /** What a merge did, a sentence a line; `title` is that of the other catalogue. */

@@ -151,7 +151,7 @@ export function labelOfPoint(point: OpenPoint): string {
     case 'overdue':
       return point.plan.text;
     case 'followUp':
-      return `Judgement of ${point.assessment.author}`;
+      return `Assessment of ${point.assessment.author}`;
     case 'question':
       return point.question.text;
     case 'unsortedNote':
@@ -172,7 +172,7 @@ export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string 
       return 'nobody has checked that';
     case 'claimRefuted':
       return [
-        point.claim.verdict === 'partly' ? 'true in part' : 'not so',
+        point.claim.verdict === 'partly' ? 'true in part' : 'refuted',
         point.claim.reason && `: ${point.claim.reason}`,
       ]
         .filter(Boolean)
@@ -264,12 +264,12 @@ export function wordCounts(counts: Partial<Record<OpenRule, number>>): string {
   );
 }
 
-/** How a point was set aside: put off until when, or meant so, and why. */
+/** How a point was set aside: postponed until when, or intended, and why. */
 export function wordSetAside({ settlement, state }: OpenPoint): string {
   if (!settlement) return '';
   const why = [settlement.why, settlement.by && `by ${settlement.by}`].filter(Boolean).join(', ');
-  const until = settlement.until ? `put off until ${formatWhen(settlement.until)}` : 'put off';
-  const said = settlement.state === 'meant' ? 'meant so' : state === 'open' ? `was ${until}` : until;
+  const until = settlement.until ? `postponed until ${formatWhen(settlement.until)}` : 'postponed';
+  const said = settlement.state === 'meant' ? 'intended' : state === 'open' ? `was ${until}` : until;
   return why ? `${said}: ${why}` : said;
 }
 

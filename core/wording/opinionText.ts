@@ -1,4 +1,4 @@
-/** Judgements in words: the total on its author's own scale, and what a changed opinion changed. */
+/** Assessments in words: the total on its author's own scale, and what a changed opinion changed. */
 import type { Assessment } from '../catalogue/assessment.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { isNoneYet, totalOf, type OpinionChange, type Total } from '../assessments/standing.ts';
@@ -54,7 +54,7 @@ export function wordOpinionChange(
   const [was, is] = total;
   const isMoved = was && is && Math.abs(was.share - is.share) > 0.0005;
   return [
-    `Takes the place of the judgement of ${before.date ? formatWhen(before.date) : 'an unknown day'}${after.changed ? `: ${after.changed}` : ''}`,
+    `Takes the place of the assessment of ${before.date ? formatWhen(before.date) : 'an unknown day'}${after.changed ? `: ${after.changed}` : ''}`,
     ...(isMoved ? [`total ${wordTotal(before)}, now ${wordTotal(after)}`] : []),
     ...criteria.map(({ name, before: old, after: now }) =>
       old === undefined

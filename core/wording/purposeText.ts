@@ -10,12 +10,12 @@ import { formatNumberOf, formatValue, listOf } from './valueText.ts';
 /** Why a value is not sure, or cannot be used. */
 export const DOUBTS: Readonly<Record<Doubt, string>> = {
   unknown: 'not known',
-  spoiled: 'seen under conditions that spoil it',
+  spoiled: 'unreliable',
   conditions: 'measured under other conditions',
   words: 'said in words only',
   disputed: 'sources disagree',
   unsure: 'not sure',
-  unchecked: 'not checked again',
+  unchecked: 'unverified',
   partial: 'known in part',
 };
 
@@ -58,54 +58,68 @@ export function wordRank({ rank, best, worst }: Pick<Ranked, 'rank' | 'best' | '
   return best === worst ? String(rank) : `${rank} (${best} to ${worst})`;
 }
 
-/** The answer. */
-export function wordRanking({ candidates, first, turnedByFact, turnedByWeight, purpose }: Ranking): string[] {
+/** The answer: who leads and how surely, who is out, what is not checked, what would change the order. */
+export function wordRanking(ranking: Ranking): string[] {
+  const { candidates, first, turnedByFact, turnedByWeight, purpose } = ranking;
   if (candidates.length === 0) return ['There is no candidate yet.'];
   if (purpose.criteria.length === 0 && purpose.mustHaves.length === 0)
-    return ['Nothing is asked of them yet: write a criterion, or what must be there.'];
-  const sentences: string[] = [];
+    return ['The purpose has no criterion yet: add a criterion or a requirement.'];
   const out = candidates.filter(({ isOut }) => isOut);
   const left = candidates.filter(({ isOut }) => !isOut);
-  if (first) {
-    const second = left.find(({ rank }) => rank > 1);
-    const lead =
-      first.score !== undefined && second?.score !== undefined
-        ? ` with ${formatScore(first.score)} of 10, before ${second.name} with ${formatScore(second.score)}`
-        : '';
-    sentences.push(
-      `${first.name} is first${lead}${first.worst > 1 ? `; it may be as low as place ${first.worst}` : ', whatever turns out of what is not sure'}.`,
-    );
-  } else if (left.length === 0) sentences.push('Nobody meets all that must be there.');
-  else {
-    const tied = left.filter(({ rank }) => rank === 1);
-    const isKnown = tied.some(({ score }) => score !== undefined);
-    if (isKnown) sentences.push(`${listOf(tied.map(({ name }) => name))} share the first place.`);
-    else if (purpose.criteria.length) sentences.push('Of no criterion is anything known.');
-    else
-      sentences.push(
-        `${listOf(tied.map(({ name }) => name))} meet${tied.length > 1 ? '' : 's'} what must be there, as far as is known.`,
-      );
-  }
+  const sentences = [...leadSentences(ranking, left)];
   for (const { names, texts } of byMustHaves(out, 'no'))
     sentences.push(`${listOf(names)} ${names.length > 1 ? 'are' : 'is'} out: “${texts}” is not met.`);
   for (const { names, texts } of byMustHaves(left, 'not known'))
-    sentences.push(`Of ${listOf(names)} it is not known whether “${texts}” is met.`);
+    sentences.push(
+      `Nobody has checked whether ${names.length > 4 ? formatNumberOf(names.length, 'candidate') : listOf(names, 'or')} ${names.length === 1 ? 'meets' : 'meet'} “${texts}”; ${names.length === 1 ? 'it ranks' : 'they rank'} below those that do, whatever the score.`,
+    );
   if (first && turnedByWeight.length)
     sentences.push(
       `A fifth more or less weight on ${listOf(
         turnedByWeight.map((name) => `“${name}”`),
         'or',
-      )} would put another first.`,
+      )} would put another candidate first.`,
     );
-  if (first && turnedByFact.length) {
-    const facts = turnedByFact.map(({ candidate, on }) => `“${on}” of ${candidate}`);
-    sentences.push(
-      `Another would be first if ${listOf(facts.slice(0, 4), 'or')}${facts.length > 4 ? ` (and ${facts.length - 4} more)` : ''} turned out otherwise.`,
-    );
-  }
+  if (first && turnedByFact.length) sentences.push(turningFacts(turnedByFact));
   if (first && !turnedByWeight.length && !turnedByFact.length && left.length > 1)
-    sentences.push('No single weight and no single uncertain value turns that.');
+    sentences.push('No single weight and no single uncertain value would change that.');
   return sentences;
+}
+
+function leadSentences({ first, purpose }: Ranking, left: readonly Ranked[]): string[] {
+  if (left.length === 0) return ['No candidate meets all requirements.'];
+  if (!first) {
+    const tied = left.filter(({ rank }) => rank === 1);
+    if (tied.some(({ score }) => score !== undefined))
+      return [`${listOf(tied.map(({ name }) => name))} share the first place.`];
+    if (purpose.criteria.length) return ['Nothing is known on any criterion.'];
+    const names = listOf(tied.map(({ name }) => name));
+    return [`${names} meet${tied.length > 1 ? '' : 's'} the requirements, as far as is known.`];
+  }
+  const second = left.find(({ rank }) => rank > 1);
+  const [score, next] = [first.score, second?.score].map((each) =>
+    each === undefined ? '' : formatScore(each),
+  );
+  const lead =
+    score && next
+      ? `${first.name} leads ${second!.name} by ${score} to ${next} of 10`
+      : `${first.name} is first${score ? ` with ${score} of 10` : ''}`;
+  if (first.worst === 1) return [`${lead}, whatever the open values turn out to be.`];
+  return [
+    `No clear winner. ${lead}, but what is not known could put ${first.name} anywhere from first to place ${first.worst}.`,
+  ];
+}
+
+/** So many findings are named. */
+const NAMED = 4;
+
+function turningFacts(facts: Ranking['turnedByFact']): string {
+  const named = facts.slice(0, NAMED).map(({ candidate, on }) => `“${on}” of ${candidate}`);
+  const more = facts.length - named.length;
+  const list = more > 0 ? [...named, `${more} more`] : named;
+  return facts.length === 1
+    ? `One finding could change the first place: ${named[0]}.`
+    : `The first place could change with any of ${formatNumberOf(facts.length, 'finding')}: ${listOf(list)}.`;
 }
 
 /** Candidates with the must-haves of which something is so, those with the same ones together. */

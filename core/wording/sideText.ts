@@ -38,7 +38,7 @@ export const wordConditionNames = (names: readonly string[]) =>
 
 /** Why values are not held against each other. */
 const BAR_WORDS: Readonly<Record<BarReason, string>> = {
-  spoiled: 'seen, but spoiled',
+  spoiled: 'unreliable',
   editions: 'depends on the edition',
   notChosen: 'not chosen at install',
   words: 'said in words that nothing can be computed with',
@@ -52,7 +52,7 @@ const BAR_WORDS: Readonly<Record<BarReason, string>> = {
 /** `not comparable: not chosen at install`. */
 export const wordBar = (reason: BarReason): string => BAR_WORDS[reason];
 
-/** What one side has, in words: `each login`, `not looked at`, `8 % of 8 GiB (655 MiB)`. */
+/** What one side has, in words: `each login`, `not examined`, `8 % of 8 GiB (655 MiB)`. */
 export function wordSideValue({ fact }: Pick<Point, 'fact'>, value: SideValue): string {
   const { reading, state, byEdition, detail } = value;
   if (byEdition)
@@ -108,11 +108,11 @@ function wordDetail({ value }: SideValue, detail: ValueDetail): string {
   }
 }
 
-/** How a value came to be there: `set here`, `carried from Hexley 24`, `checked, unchanged: as in Hexley 24`; empty where nothing is. */
+/** How a value came to be there: `set here`, `carried from Hexley 24`, `confirmed unchanged: as in Hexley 24`; empty where nothing is. */
 export function wordSetBy({ state, setBy, isOwn }: SideValue): string {
   if (!setBy) return '';
   if (isOwn) return state === 'none' ? 'looked for here' : 'set here';
-  return state === 'unchanged' ? `as in ${setBy}, checked` : `carried from ${setBy}`;
+  return state === 'unchanged' ? `as in ${setBy}, checked` : `inherited from ${setBy}`;
 }
 
 /** `same, from Fenwick 31`, `different`, `unknown of Yarrowby 3`, `not comparable: not chosen at install`. */
@@ -210,39 +210,40 @@ export function sideSentences(compared: Compared): SideSentence[] {
 }
 
 function wordWhole(compared: Compared): string {
-  const { points, counts } = compared;
+  const { points, counts, names } = compared;
   const known = counts.same + counts.different;
   const carried = points.filter((point) => point.verdict.kind === 'same' && isCarriedByAll(point)).length;
   const some = points.filter((point) => point.verdict.kind === 'unknown' && isTold(point)).length;
-  const from = carried > 0 ? `, ${carried} of them carried from it` : '';
+  const from = carried > 0 ? ` (${formatCount(carried)} inherited)` : '';
+  const barred = counts['not comparable'];
   const rest = [
-    `${counts.same} ${counts.same === 1 ? 'is' : 'are'} the same${from}`,
-    `${counts.different} ${counts.different === 1 ? 'differs' : 'differ'}`,
-  ];
-  const apart = [
     some > 0 &&
-      `${some} ${some === 1 ? 'is' : 'are'} known of ${compared.names.length === 2 ? 'one' : 'some'} only`,
-    counts['not comparable'] > 0 && `${counts['not comparable']} cannot be compared`,
+      `for ${formatNumberOf(some, 'point')} only ${names.length === 2 ? 'one side is' : 'some sides are'} known`,
+    barred > 0 && `${formatNumberOf(barred, 'value')} ${barred === 1 ? 'is' : 'are'} not comparable`,
   ].filter(Boolean);
-  const first =
+  return [
+    wordTrunk(compared),
     known === 0
-      ? 'No point is known of all of them so that it could be compared'
-      : `Of ${formatNumberOf(known, 'point')} that can be compared, ${rest.join('; ')}`;
-  return `${wordTrunk(compared)} ${[first, ...apart].join('; ')}.`;
+      ? 'No point is known of all of them.'
+      : `They agree on ${formatCount(counts.same)} of ${formatNumberOf(known, 'comparable point')}${from} and differ on ${formatCount(counts.different)}.`,
+    rest.length > 0 && `${rest.join('; ').replace(/^f/, 'F')}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
 
-/** `They share Fenwick 31.` */
+/** `Tidewater 7.1 and Ebb 4 share the base Fenwick 31.` */
 export function wordTrunk({ names, trunk, trunkNames, trunkOfSides, trunkSide }: Compared): string {
-  if (!trunk) return 'They have no base in common that is recorded.';
+  if (!trunk) return `${listOf(names)} have no recorded base in common.`;
   if (trunkSide >= 0) {
     const others = names.filter((_, place) => place !== trunkSide);
     const further = trunkNames.filter((name) => name !== names[trunkSide]);
     const more = trunkNames.length > 1 ? ` (${listOf(further)})` : '';
     return `${listOf(others)} ${others.length === 1 ? 'rests' : 'rest'} on ${names[trunkSide]}${more}.`;
   }
-  if (trunkNames.length === 1) return `They share ${trunkNames[0]}.`;
+  if (trunkNames.length === 1) return `${listOf(names)} share the base ${trunkNames[0]}.`;
   const each = names.map((name, place) => `${name} rests on ${trunkOfSides[place]}`);
-  return `They share a base, in different releases: ${each.join(', ')}.`;
+  return `${listOf(names)} share a base in different releases: ${listOf(each)}.`;
 }
 
 /** So many labels are named in a sentence; the rest is counted. */
@@ -278,19 +279,9 @@ function wordLeavers({ names, trunk, trunkNames, trunkSide }: Compared, points: 
       ({ values }) =>
         !values[place].isFromTrunk && values.some((value, other) => other !== place && value.isFromTrunk),
     );
-    return left.length ? [`${name} left ${trunkNames[0]} in ${labels(left)}`] : [];
+    return left.length ? [`${name} departs from ${trunkNames[0]} in ${labels(left)}`] : [];
   });
   return leaving.length ? ` ${leaving.join('; ')}.` : '';
-}
-
-/** A point as one sentence: `Default kernel: Stennock 12 6.1.9 (set here); Yarrowby 3 6.8.9 (carried from Hexley 24): different.` */
-export function wordPoint(compared: Compared, point: Point): string {
-  const values = point.values.map((value, place) => {
-    const by = wordSetBy(value);
-    return `${compared.names[place]} ${wordSideValue(point, value)}${by ? ` (${by})` : ''}`;
-  });
-  const elements = wordElements(compared, point);
-  return `${point.fact.label}: ${values.join('; ')}: ${wordVerdict(compared, point)}${elements ? ` (${elements})` : ''}.`;
 }
 
 /** The outcome for an audience: `For counters: Yarrowby 3, because of the card reader. It holds if …` */
@@ -299,13 +290,13 @@ export function wordOutcome({ names }: Pick<Compared, 'names'>, outcome: Outcome
   const whom = audience ? `For ${audience}: ` : '';
   if (better === undefined) {
     const isOut = out.length === names.length;
-    return `${whom}${isOut ? `none; all of them lack what must be there (${listOf([...new Set(out.flatMap(({ mustHaves }) => mustHaves.map(({ text }) => text)))])})` : sums.some((sum) => sum > 0) ? 'even' : 'nothing decides'}.`;
+    return `${whom}${isOut ? `none; none meets what is required (${listOf([...new Set(out.flatMap(({ mustHaves }) => mustHaves.map(({ text }) => text)))])})` : sums.some((sum) => sum > 0) ? 'even' : 'nothing decides'}.`;
   }
   const close = lead === undefined ? '' : lead <= CLOSE_LEAD ? ', closely' : '';
   const because = decidedBy.length ? `, because of ${listOf(decidedBy.map(inSentence))}` : '';
   const lacking = out.map(
     ({ place, mustHaves }) =>
-      `${names[place]} lacks what must be there: ${listOf(mustHaves.map(({ text }) => text))}`,
+      `${names[place]} does not meet what is required: ${listOf(mustHaves.map(({ text }) => text))}`,
   );
   const score = `${names.map((name, place) => `${name} ${formatCount(sums[place])}`).join(', ')}`;
   const parts = [
@@ -322,11 +313,11 @@ const inSentence = (label: string) => label.replace(/^\p{Lu}(?=\p{Ll})/u, (lette
 function wordHolding({ turnedByWeight, turnedByValue, contributions, out, sums }: Outcome): string {
   if (contributions.length === 0 || sums.length - out.length < 2) return '';
   const weight = turnedByWeight.length
-    ? `It turns if the weight of ${listOf(turnedByWeight.map(inSentence), 'or')} moves by a fifth`
-    : 'It holds if any one weight moves by a fifth';
+    ? `The result changes if the weight of ${listOf(turnedByWeight.map(inSentence), 'or')} moves by a fifth`
+    : 'The result holds if any one weight moves by a fifth';
   const value = turnedByValue.length
-    ? `turns if ${listOf(turnedByValue.map(inSentence), 'or')}, which ${turnedByValue.length === 1 ? 'is' : 'are'} not certain, ${turnedByValue.length === 1 ? 'is' : 'are'} the other way`
-    : 'holds if any one value that is not certain flips';
+    ? `changes if ${listOf(turnedByValue.map(inSentence), 'or')}, which ${turnedByValue.length === 1 ? 'is' : 'are'} not certain, ${turnedByValue.length === 1 ? 'is' : 'are'} the other way`
+    : 'holds if any one uncertain value is the other way';
   const joint = Boolean(turnedByWeight.length) === Boolean(turnedByValue.length) ? 'and' : 'but';
   return `${weight}, ${joint} ${value}`;
 }

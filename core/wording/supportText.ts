@@ -59,27 +59,30 @@ export function wordRuledEnds(row: SupportRow): string[] {
   );
 }
 
-/** The promise of a system in sentences: stated, computed, whether they differ, the base’s end, what is left. */
+/** The promise of a system in sentences: stated, by its rules, the base’s end, what is left. */
 export function wordSupport(row: SupportRow): string {
-  const { own, base, left, gap } = row;
-  const stated = own.end && `stated until ${formatWhen(own.end)}`;
-  const ruled = wordRuledEnds(row).map((end) => `computed until ${end}`);
-  const said = [stated, ...ruled].filter(Boolean);
+  const { own, base, left, gap, differDays } = row;
+  const ruled = wordRuledEnds(row);
+  const apart = differDays ? `, ${days(differDays)} ${own.end ? 'from the stated end' : 'apart'}` : '';
   const sentences = [
-    said.length
-      ? `${row.name} is ${said.join('; ')}${row.differDays ? `: they differ by ${days(row.differDays)}` : ''}`
-      : row.state === 'rolls'
-        ? `${row.name} rolls on and has no end`
-        : `${row.name} states no end of support`,
+    own.end
+      ? `${row.name} is supported until ${formatWhen(own.end)}, as stated`
+      : ruled.length > 0
+        ? ''
+        : row.state === 'rolls'
+          ? `${row.name} is a rolling release without an end of support`
+          : `${row.name} states no end of support`,
+    ruled.length > 0 &&
+      `${own.end ? 'by' : `${row.name} states no date; by`} its own ${ruled.length === 1 ? 'rule' : 'rules'}, support ends on ${listOf(ruled)}${apart}`,
+    base?.ends !== undefined
+      ? `its base ${base.name} ends ${onDate(dateOfEnd(base))}${gap && gap.most > 0 ? `, ${wordDayRange(gap)} earlier` : ''}`
+      : base && `its base ${base.name} ${base.rolls ? 'is a rolling release' : 'states no end'}`,
+    left &&
+      (left.most >= 0
+        ? `${wordLeftRange(left)} ${left.most === 1 ? 'is' : 'are'} left`
+        : `support ended ${wordLeftRange(opposite(left))} before`),
   ];
-  if (base?.ends !== undefined) sentences.push(`Its base ${base.name} ends ${onDate(dateOfEnd(base))}`);
-  else if (base) sentences.push(`Its base ${base.name} ${base.rolls ? 'rolls on' : 'states no end'}`);
-  if (gap && gap.most > 0) sentences.push(`${wordDayRange(gap)} of the promise have no base`);
-  if (left)
-    sentences.push(
-      left.most >= 0 ? `${wordLeftRange(left)} left` : `over for ${wordLeftRange(opposite(left))} by then`,
-    );
-  return `${sentences.map(capital).join('. ')}.`;
+  return sentences.flatMap((text) => (text ? [`${capital(text)}.`] : [])).join(' ');
 }
 
 /** The same length the other way round. */
@@ -100,33 +103,45 @@ const wordLeftRange = ({ least, most }: DayRange) =>
 
 const capital = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
 
-/** The answer for many: who is supported on the day, whose promise outlasts its base, who has no end, who says nothing. */
-export function wordSupported(rows: readonly SupportRow[]): string {
+/** The answer for many on a day: who is supported, who rolls, who says nothing; whose promise outlasts its base. */
+export function wordSupported(rows: readonly SupportRow[], on: number): string {
   if (rows.length === 0) return '';
-  const fixed = rows.filter(({ state }) => state === 'supported');
+  const of = (state: SupportState) => rows.filter((row) => row.state === state);
+  const [fixed, rolling, maybe, silent, ended] = (
+    ['supported', 'rolls', 'maybe', 'unknown', 'ended'] as const
+  ).map(of);
   const named = (some: readonly SupportRow[]) =>
-    some.length <= 4 ? listOf(some.map(({ name }) => name)) : `${formatCount(some.length)} systems`;
-  const sentences = [
-    fixed.length
-      ? `${capital(formatCount(fixed.length))} of ${formatCount(rows.length)}: ${named(fixed)}`
-      : `None of ${formatCount(rows.length)} is known to be supported until then`,
-  ];
+    some.length <= 3 ? listOf(some.map(({ name }) => name)) : formatCount(some.length);
+  const verb = (some: readonly unknown[], one: string, many: string) => (some.length === 1 ? one : many);
+  const others = [
+    rolling.length > 0 && `${named(rolling)} ${verb(rolling, 'rolls', 'roll')} without an end`,
+    maybe.length > 0 && `${named(maybe)} may be (the end is not known to the day)`,
+    silent.length > 0 && `${named(silent)} ${verb(silent, 'states', 'state')} no end`,
+    ended.length > 0 && `${named(ended)} ${verb(ended, 'has', 'have')} ended`,
+  ].filter(Boolean);
+  const lead = fixed.length
+    ? `On ${dayText(on)}, ${formatCount(fixed.length)} of ${formatNumberOf(rows.length, 'system')} ${verb(fixed, 'is', 'are')} within stated support${fixed.length <= 3 ? ` (${named(fixed)})` : ''}`
+    : `On ${dayText(on)}, none of ${formatNumberOf(rows.length, 'system')} is known to be supported`;
+  return [`${[lead, ...others].join('; ')}.`, wordOutlasting(fixed)].filter(Boolean).join(' ');
+}
+
+/** So many promises that outlast their base are named. */
+const NAMED_GAPS = 4;
+
+/** `Ten of these promise longer than their base: Foxholt 4 by 2,642 days, …` */
+function wordOutlasting(fixed: readonly SupportRow[]): string {
   const bare = fixed
     .flatMap(({ name, gap }) => (gap && gap.most > 0 ? [{ name, gap }] : []))
     .sort((a, b) => b.gap.most - a.gap.most);
-  for (const { name, gap } of bare.slice(0, 3))
-    sentences.push(`${name} promises ${wordDayRange(gap)} that its base does not have`);
-  if (bare.length > 3)
-    sentences.push(`so ${bare.length === 4 ? 'does' : 'do'} ${formatCount(bare.length - 3)} more`);
-  const count = (state: SupportState) => rows.filter((row) => row.state === state);
-  const [rolling, silent, maybe] = [count('rolls'), count('unknown'), count('maybe')];
-  if (rolling.length)
-    sentences.push(
-      `${named(rolling)} ${rolling.length > 1 ? 'roll on and have' : 'rolls on and has'} no end`,
-    );
-  if (maybe.length) sentences.push(`Of ${named(maybe)} the end is not known to the day`);
-  if (silent.length) sentences.push(`${named(silent)} ${silent.length > 1 ? 'state' : 'states'} no end`);
-  return `${sentences.map(capital).join('. ')}.`;
+  if (bare.length === 0) return '';
+  const each = bare.slice(0, NAMED_GAPS).map(({ name, gap }) => `${name} by ${wordDayRange(gap)}`);
+  const more = bare.length - each.length;
+  const list = more > 0 ? [...each, `${formatCount(more)} more by less`] : each;
+  const lead =
+    bare.length === 1
+      ? 'One promise outlasts its base'
+      : `${formatCount(bare.length)} promises outlast their base`;
+  return `${lead}: ${listOf(list)}.`;
 }
 
 /** `The next release is expected on 2 March 2027, as stated`; `was` where all of that has passed by a day. */

@@ -33,15 +33,15 @@ const RAIL = [
     path: 'M4 5h5v4H4zM15 2h5v4h-5zM15 12h5v4h-5zM9 7h3v-3h3M12 7v7h3',
   },
   { to: '/dossiers', label: 'Dossiers', key: '2', path: 'M4 3h12l4 4v11H4zM8 9h8M8 13h8' },
-  { to: '/visit', label: 'Visit', key: '3', path: 'M3 16 14 5l3 3L6 19H3zM12 7l3 3' },
-  { to: '/sides', label: 'Side by side', key: '4', path: 'M4 3h6v14H4zM14 3h6v14h-6zM12 1v18' },
-  { to: '/company', label: 'Company', key: '5', path: 'M3 17V9h4v8M10 17V4h4v13M17 17v-6h4v6M2 17h20' },
-  { to: '/intake', label: 'Intake', key: '6', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
+  { to: '/visit', label: 'Field notes', key: '3', path: 'M3 16 14 5l3 3L6 19H3zM12 7l3 3' },
+  { to: '/sides', label: 'Compare', key: '4', path: 'M4 3h6v14H4zM14 3h6v14h-6zM12 1v18' },
+  { to: '/company', label: 'Peers', key: '5', path: 'M3 17V9h4v8M10 17V4h4v13M17 17v-6h4v6M2 17h20' },
+  { to: '/intake', label: 'Import', key: '6', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
   { to: '/freshness', label: 'Freshness', key: '7', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
   { to: '/support', label: 'Support', key: '8', path: 'M3 4h11v4H3zM8 12h13v4H8zM17 1v18' },
-  { to: '/settle', label: 'Settle', key: '9', path: 'M12 2v12M4 6h16M4 6l-3 7h6zM20 6l-3 7h6zM7 18h10' },
-  { to: '/choose', label: 'Choose', key: '0', path: 'M3 5h18M3 10h12M3 15h7M17 12l2 3 4-5' },
-  { to: '/handover', label: 'Hand over', key: 'h', path: 'M5 3h9l4 4v4M5 3v14h6M13 14h9M19 11l3 3-3 3' },
+  { to: '/settle', label: 'Open points', key: '9', path: 'M12 2v12M4 6h16M4 6l-3 7h6zM20 6l-3 7h6zM7 18h10' },
+  { to: '/choose', label: 'Recommend', key: '0', path: 'M3 5h18M3 10h12M3 15h7M17 12l2 3 4-5' },
+  { to: '/handover', label: 'Publish', key: 'h', path: 'M5 3h9l4 4v4M5 3v14h6M13 14h9M19 11l3 3-3 3' },
 ] as const;
 
 /** Screens that have no heading of their own. */

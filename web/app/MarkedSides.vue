@@ -24,10 +24,10 @@ const names = computed(() =>
       v-if="marks.sides.length > 1"
       class="accent-link"
       :to="{ name: 'sides', query: { of: sidesInAddress(marks.sides), asof: $route.query.asof } }"
-      >Side by side</router-link
+      >Compare</router-link
     >
     <span v-else>(x marks another)</span>
-    <button class="accent-link" @click="marks.clear()">Let go</button>
+    <button class="accent-link" @click="marks.clear()">Clear</button>
   </span>
 </template>
 

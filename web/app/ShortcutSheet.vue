@@ -8,9 +8,9 @@ const SHORTCUTS = [
     keys: [
       [
         '1 to 9, 0',
-        'Lineage, Dossiers, Visit, Side by side, Company, Intake, Freshness, Support, Settle, Choose',
+        'Lineage, Dossiers, Field notes, Compare, Peers, Import, Freshness, Support, Open points, Recommend',
       ],
-      ['h', 'Hand over: report, open data, taking in, merging, watching'],
+      ['h', 'Publish: report, open data, tables, merging, watching'],
       ['/', 'Find anything recorded'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],
@@ -42,7 +42,7 @@ const SHORTCUTS = [
     ],
   },
   {
-    where: 'Visit',
+    where: 'Field notes',
     keys: [
       ['Tab', 'Take what is shown behind the cursor, or the name chosen'],
       ['Enter', 'Record the line'],
@@ -52,9 +52,9 @@ const SHORTCUTS = [
     ],
   },
   {
-    where: 'Side by side',
+    where: 'Compare',
     keys: [
-      ['x', 'On the map and in lists: mark one to be held side by side'],
+      ['x', 'On the map and in lists: add one to the comparison'],
       ['↑ ↓', 'From point to point'],
       ['Enter', 'Say a word: who is better, narrowly or clearly, for whom, because …'],
       ['Delete', 'Take the word back'],

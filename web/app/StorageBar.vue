@@ -57,7 +57,7 @@ const bar = computed((): Bar | null => {
     return {
       tone: 'trouble',
       text: `Not saved: another window took over before ${edits} of this one ${are === 'is' ? 'was' : 'were'} saved.`,
-      more: ['What you see is in this window only. Export it, or let go of it and follow the other window.'],
+      more: ['What you see is in this window only. Export it, or discard it and follow the other window.'],
       ways: [exporting, { label: `Drop ${edits} and follow`, go: () => store.followAgain() }],
     };
   if (store.phase === 'damaged')

@@ -34,7 +34,7 @@ const groups = computed(() =>
 );
 const order = computed(() => groups.value.flatMap(({ rows }) => rows));
 
-const SILENT = { notLookedAt: 'not looked at', carried: 'carried from the base' } as const;
+const SILENT = { notLookedAt: 'not examined', carried: 'inherited from the base' } as const;
 
 const cellText = (row: LayerRow, cell: Cell): string => wordCell(row.fact, cell);
 /** True for a cell that shows something of its own, be it to be taken with care. */
@@ -60,7 +60,7 @@ function cellLabel(row: LayerRow, cell: Cell, index: number): string {
       ? SILENT[cell.state]
       : cellText(row, cell);
   const more = [
-    cell.state === 'unchanged' ? 'checked, unchanged' : '',
+    cell.state === 'unchanged' ? 'confirmed unchanged' : '',
     remarkOf(cell),
     reasonOf(cell) && `why: ${reasonOf(cell)}`,
     cell.disputed ? `≠ ${cell.readings.length} sources disagree` : '',
@@ -198,10 +198,10 @@ function onKey(event: KeyboardEvent, row: LayerRow, layer: number): void {
               v-if="cell.state === 'unchanged'"
               class="equal"
               aria-hidden="true"
-              title="checked, unchanged"
+              title="confirmed unchanged"
               >=</span
             >
-            <span v-if="cell.spoiled" class="care small">spoiled</span>
+            <span v-if="cell.spoiled" class="care small">unreliable</span>
             <span v-else-if="cell.state === 'takenOver'" class="care small">not checked again</span>
             <span
               v-else-if="layer === names.length - 1 && cell.standing === 'not comparable'"

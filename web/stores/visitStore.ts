@@ -93,7 +93,7 @@ export const useVisitStore = defineStore('visit', () => {
     return note?.kind === 'note' ? note : null;
   });
 
-  /** The line as it is understood. A line of the log is corrected in its own words. */
+  /** The line as it is understood. A line of the log is corrected according to the project. */
   function read(): Entry {
     const line = correcting.value;
     if (!line || sorting.value) return readEntry(context(), text.value);

@@ -251,7 +251,7 @@ describe('an opinion that changed', () => {
     expect(after.followUp).toBeUndefined();
     const change = changeOfOpinion(at, after)!;
     expect(wordOpinionChange(change, after)).toEqual([
-      'Takes the place of the judgement of 1 May 2026: measured anew',
+      'Takes the place of the assessment of 1 May 2026: measured anew',
       'total 6 of 10, from the criteria, now 8 of 10, from the criteria',
       'memory: 6, now 8',
       'weakness added: old wiki',

@@ -74,7 +74,7 @@ export const RECORD_TABLES = {
     ['certainty', ({ certainty }) => certainty],
     ['parts', ({ parts }) => parts.join('; ')],
     ['reason', ({ reason }) => reason],
-    ['in its own words', ({ wording }) => wording],
+    ['according to the project', ({ wording }) => wording],
     ['sources', ({ sources }) => joinedNames(catalogue, sources)],
   ]),
   readings: recordTable('reading', (catalogue) => [
@@ -91,7 +91,7 @@ export const RECORD_TABLES = {
     ],
     ['said', ({ said }) => said],
     ['marks', ({ marks }) => marks.join('; ')],
-    ['spoiled by', ({ spoiledBy }) => spoiledBy.join('; ')],
+    ['unreliable because', ({ spoiledBy }) => spoiledBy.join('; ')],
     ['certainty', ({ certainty }) => certainty],
     ['accepted', ({ accepted }) => accepted],
     ...sourceOf(catalogue),

@@ -41,7 +41,7 @@ export const OPEN_TABLES: Readonly<Record<TableName, string>> = {
   plans: 'Plans',
   events: 'Events',
   questions: 'Questions',
-  judgements: 'Judgements',
+  judgements: 'Assessments',
   comparisons: 'Packages held against bases',
   lists: 'Package lists',
   open: 'Open points',
@@ -69,7 +69,12 @@ function dossiersTable(catalogue: Catalogue, day: number): OpenTable {
         'maker',
         'country',
       ],
-      ...['carried share', 'evidence', ...STRIP_AREAS.map(({ label }) => `changed: ${label}`), 'open points'],
+      ...[
+        'unmodified share',
+        'evidence',
+        ...STRIP_AREAS.map(({ label }) => `changed: ${label}`),
+        'open points',
+      ],
     ],
     rows: ids.map((id) => {
       const facts = view.factsOf(id)!;

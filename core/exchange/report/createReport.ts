@@ -28,11 +28,11 @@ export type ReportAsk =
 /** The kinds of reports, with what each is called. */
 export const REPORT_KINDS: Readonly<Record<ReportAsk['kind'], string>> = {
   dossier: 'A dossier',
-  sides: 'Side by side',
+  sides: 'A comparison',
   family: 'A family',
-  area: 'An area over a company',
-  purpose: 'The answer to a purpose',
-  since: 'What has changed since',
+  area: 'An area over a peer group',
+  purpose: 'A recommendation',
+  since: 'Changes since a day',
 };
 
 /** Throws on a purpose that is not there: who asks has looked. */

@@ -28,6 +28,7 @@ import { CLAIM_VERDICTS } from '../../wording/claimText.ts';
 import type { Illustration } from './dossierDocument.ts';
 import {
   listBlock,
+  paragraphBlock,
   partOf,
   type Block,
   type ReportDocument,
@@ -71,7 +72,7 @@ export function familyDocument(
         {
           type: 'table',
           caption: `The members of the family of ${name}`,
-          head: ['', 'Rests on', 'Release model', 'Standing', 'Carried', 'What it is for'],
+          head: ['', 'Rests on', 'Release model', 'Status', 'Unmodified', 'What it is for'],
           rows: rows.map(({ node, facts }) => [
             { text: `${node.name} ${facts?.version ?? ''}`.trim() },
             basesOf(catalogue, node.id, facts),
@@ -90,7 +91,7 @@ export function familyDocument(
           rows: rows.map(({ node, facts }) => [
             { text: node.name },
             ...(facts?.strip ?? []).map(({ looked, changed }) => ({
-              text: looked === 0 ? 'not looked at' : String(changed),
+              text: looked === 0 ? 'not examined' : String(changed),
             })),
           ]),
         },
@@ -192,12 +193,12 @@ export function purposeDocument(
   const { candidates } = ranking;
   const about = [purpose.audience && `For ${purpose.audience}.`, purpose.why].filter(Boolean).join(' ');
   return {
-    title: `Which for “${purpose.name}”?`,
+    title: `Recommendation for “${purpose.name}”`,
     subtitle: `${asOfText(day)}. ${about}`.trim(),
     asOf: formatDay(day),
     parts: [
-      ...partOf('answer', 'Answer', [
-        ...listBlock(
+      ...partOf('answer', 'In short', [
+        ...paragraphBlock(
           [...(purpose.answer ? [purpose.answer] : []), ...wordRanking(ranking)].map((text) => ({ text })),
         ),
         ...(illustration ? rankBlock(ranking, illustration.drawing) : []),
@@ -206,12 +207,12 @@ export function purposeDocument(
         {
           type: 'table',
           caption: 'Candidates by rank',
-          head: ['', 'Rank', 'Score of 10', 'What must be there'],
+          head: ['', 'Rank', 'Score of 10', 'Requirements'],
           rows: candidates.map((each) => [
             { text: each.name },
             { text: each.isOut ? 'out' : wordRank(each) },
             { text: wordScore(each) },
-            { text: each.mustHaves.map(({ text, met }) => `${text}: ${met}`).join('; ') || 'nothing asked' },
+            { text: each.mustHaves.map(({ text, met }) => `${text}: ${met}`).join('; ') || '–' },
           ]),
         },
       ]),
@@ -325,7 +326,7 @@ export function sinceDocument(
         'What was judged',
         listBlock(
           opinions.map(({ subject: whom, author, date, changed, source }) => ({
-            text: `${nameOf(catalogue, whom)} by ${author}, ${formatWhen(date!)}.${changed ? ` Changed since the opinion before: ${changed}` : ''}`,
+            text: `${nameOf(catalogue, whom)} by ${author}, ${formatWhen(date!)}.${changed ? ` Changed since the assessment before: ${changed}` : ''}`,
             ...(source && { sources: [source] }),
           })),
         ),

@@ -104,7 +104,7 @@ export function stripBlock(strip: readonly StripBar[], { palette, font }: Drawin
   const width = 116;
   const word = (bar: StripBar) =>
     bar.looked === 0
-      ? 'not looked at'
+      ? 'not examined'
       : isApart(bar)
         ? 'said, not comparable'
         : bar.changed === 0

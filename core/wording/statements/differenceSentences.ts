@@ -177,7 +177,7 @@ export function wordSpoiled({ told, says }: Params<'spoiled'>): string {
     return `${what} ${wordSpoils(reading.spoiledBy)}`;
   });
   const settling = wordSettling(says[0].spoiledBy);
-  return `${sentence(`what was seen of the ${nounOfKey(key)} is unreliable: ${listOf(each)}`)}${settling ? ` To settle the question, ${settling}.` : ''}`;
+  return `${sentence(`what was seen of the ${nounOfKey(key)} is unreliable: ${listOf(each)}`)}${settling ? ` To be sure, ${settling}.` : ''}`;
 }
 
 /** Remarks, each on its fact. */

@@ -84,10 +84,10 @@ describe('Gorsemoor 2026.10, a live session', () => {
     expect(doubt).toContain(
       'What was seen of the opening of the guide is unreliable: “each login” on a live image',
     );
-    expect(doubt).toContain('To settle the question, look at an installed system.');
+    expect(doubt).toContain('To be sure, look at an installed system.');
     expect(doubt).toMatch(/drivers offered is unreliable: nothing was found .*index that was not refreshed/);
     expect(doubt).toContain('refresh the package index and look again');
-    expect(early().markdown).toMatch(/facts? (was|were) seen only .*on a live image.* unreliable/);
+    expect(early().markdown).toMatch(/Unreliable, because seen only on a live image, (is|are) the /);
     expect(early().markdown).toContain('each login (unreliable)');
   });
   it('as of 21 October says none of it as none, as unseen, or as carried', () => {

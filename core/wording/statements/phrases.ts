@@ -38,7 +38,7 @@ export function baseSaying({ key, base }: Told): string {
 /** What is carried, and from whom. */
 export const carriedFrom = (by: string) => ` (inherited from ${by}, not examined)`;
 
-/** How sure it is, and whether anybody looked: ` (carried from Fenwick 31, not looked at here)`; empty for what is plainly said. */
+/** How sure it is, and whether anybody looked: ` (carried from Fenwick 31, not examined here)`; empty for what is plainly said. */
 export function careOf(told: Told | undefined): string {
   if (!told) return '';
   if (told.state === 'carried') return told.by ? carriedFrom(told.by) : ' (the same for every edition)';

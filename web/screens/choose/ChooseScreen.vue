@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Which for what: the candidates for a purpose, ranked by criteria that are read off facts or scored by hand. */
+/** Recommend: the candidates for a purpose, ranked by criteria that are read off facts or scored by hand. */
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import { recordOf, recordsOf } from '../../../core/catalogue/catalogue.ts';
@@ -97,7 +97,7 @@ const sidesOfFirst = computed(() => {
   <div class="work choose">
     <header>
       <h1>
-        Which for what
+        Recommend
         <button
           v-for="each in purposes"
           :key="each.id"
@@ -153,7 +153,7 @@ const sidesOfFirst = computed(() => {
           Those marked
         </button>
         <router-link v-if="sidesOfFirst" class="accent-link" :to="sidesOfFirst"
-          >The first two side by side</router-link
+          >Compare the first two</router-link
         >
         <router-link
           class="accent-link"
@@ -182,8 +182,8 @@ const sidesOfFirst = computed(() => {
           />
           <p class="small soft">
             A rule reads a fact: <em>from</em> … <em>to</em> … (0 to 10), <em>at least</em>, <em>at most</em>,
-            <em>has</em>, <em>lacks</em>, <em>less is better</em>, <em>more is better in</em> a company.
-            Without a rule it is scored by hand in the table, or taken from judgements.
+            <em>has</em>, <em>lacks</em>, <em>less is better</em>, <em>more is better in</em> a peer group.
+            Without a rule it is scored by hand in the table, or taken from assessments.
           </p>
         </section>
         <section class="fields">
@@ -199,7 +199,7 @@ const sidesOfFirst = computed(() => {
           /></label>
           <p class="small soft">
             {{ [purpose.author, purpose.date && formatWhen(purpose.date)].filter(Boolean).join(', ') }}
-            <button v-if="store.canEdit" class="accent-link" @click="forget">Forget this purpose</button>
+            <button v-if="store.canEdit" class="accent-link" @click="forget">Delete this purpose</button>
           </p>
         </section>
       </div>

@@ -32,7 +32,7 @@ function save(): void {
 }
 const ruleOf = (at: number) => {
   const { rule } = props.ranking.purpose.criteria[at];
-  return rule ? formatRule(props.catalogue, rule) : 'by hand, or by judgements';
+  return rule ? formatRule(props.catalogue, rule) : 'by hand, or by assessments';
 };
 const MET = { yes: 'met', no: 'not met', 'not known': 'not known' } as const;
 /** What is said beside whether a must-have is met: nothing that it says already. */

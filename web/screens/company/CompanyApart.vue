@@ -32,7 +32,7 @@ const lists = computed(() => [
 ]);
 const shown = (entries: readonly Distinct[]) => (showsAll.value ? entries : entries.slice(0, FIRST));
 const areaOf = (key: string) => labelOfArea(findFactKey(key)!.area);
-/** Whose it is, where it is carried. */
+/** Owner, where it is carried. */
 const carriedFrom = ({ setBy }: Distinct) =>
   setBy && setBy !== props.about ? `from ${props.nameOf(setBy)}` : '';
 </script>

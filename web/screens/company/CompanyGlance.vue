@@ -14,7 +14,9 @@ const shown = computed(() => (showsAll.value ? props.glance : props.glance.slice
 </script>
 
 <template>
-  <p v-if="glance.length === 0" class="soft">Nobody is in this company on that day: loosen the rule above.</p>
+  <p v-if="glance.length === 0" class="soft">
+    Nobody is in this peer group on that day: loosen the rule above.
+  </p>
   <template v-else>
     <table class="plain-table" aria-label="Everybody at a glance">
       <thead>
@@ -58,8 +60,8 @@ const shown = computed(() => (showsAll.value ? props.glance : props.glance.slice
       </tbody>
     </table>
     <p class="small soft">
-      Rare is what one alone has, or no more than a tenth of those of whom it is known, if they are five or
-      more. What is carried from a base is not counted.
+      Rare is what one alone has, or no more than a tenth of those whose value is known, if they are five or
+      more. What is inherited from a base is not counted.
       <button v-if="glance.length > FIRST" class="accent-link" @click="showsAll = !showsAll">
         {{ showsAll ? `Only the first ${FIRST}` : `All ${formatCount(glance.length)}` }}
       </button>

@@ -15,7 +15,7 @@ const MARKS = { has: '●', 'has not': '–', 'not known': '' } as const;
 
 <template>
   <div class="scroll">
-    <table class="grid" :class="{ narrow: isNarrow }" aria-label="Grid of the company">
+    <table class="grid" :class="{ narrow: isNarrow }" aria-label="Grid of the peer group">
       <thead>
         <tr>
           <th><span class="visually-hidden">Who</span></th>

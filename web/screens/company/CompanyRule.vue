@@ -102,7 +102,7 @@ function keep(): void {
         <input
           v-model="name"
           class="field"
-          aria-label="Name of the company"
+          aria-label="Name of the peer group"
           placeholder="a name for it"
           autofocus
           @keydown.enter="keep"
@@ -110,7 +110,7 @@ function keep(): void {
         />
         <v-btn size="small" @click="keep">Keep it</v-btn>
       </template>
-      <v-btn v-else size="small" @click="emit('remove')">Forget it</v-btn>
+      <v-btn v-else size="small" @click="emit('remove')">Delete it</v-btn>
     </template>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** In company: what is usual, rare and first among those that have something in common; what sets one of them apart. */
+/** Peers: what is usual, rare and first among those that have something in common; what sets one of them apart. */
 import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import { AREAS, labelOfArea } from '../../../core/catalogue/areas.ts';
@@ -134,7 +134,7 @@ const takeApart = (names: readonly string[]) =>
   <div class="work company">
     <header>
       <h1>
-        In company<span v-if="about" class="soft about">
+        Peers<span v-if="about" class="soft about">
           seen from
           <router-link class="plain-link" :to="{ name: 'dossier', params: { release: layerOf(about) } }">{{
             nameOf(about)
@@ -177,7 +177,7 @@ const takeApart = (names: readonly string[]) =>
         </span>
       </p>
       <p v-if="failed" class="remark is-trouble" role="alert">
-        The company could not be counted: {{ failed }}. Nothing is lost.
+        The peer group could not be counted: {{ failed }}. Nothing is lost.
         <button class="accent-link" @click="again">Try again</button>
       </p>
       <p v-if="store.canEdit && spellings.length" class="remark small no-print">

@@ -84,7 +84,7 @@ const LONG = 12;
     <thead>
       <tr>
         <th>Value</th>
-        <th>Have it</th>
+        <th>Systems</th>
         <th>Bits</th>
         <th>Who</th>
         <th>First</th>

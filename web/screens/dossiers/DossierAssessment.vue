@@ -39,8 +39,8 @@ function begin(): void {
   <div class="judged">
     <section>
       <h2>
-        Judgements
-        <button v-if="store.canEdit" class="accent-link" @click="begin">New judgement</button>
+        Assessments
+        <button v-if="store.canEdit" class="accent-link" @click="begin">New assessment</button>
       </h2>
       <OpinionTable
         v-if="standing.length"
@@ -50,7 +50,7 @@ function begin(): void {
       />
       <p v-else class="soft">Nobody has judged it yet.</p>
       <details v-if="earlier.length">
-        <summary class="small soft">Opinions of before: {{ earlier.length }}</summary>
+        <summary class="small soft">Earlier assessments: {{ earlier.length }}</summary>
         <OpinionTable :catalogue="catalogue" :opinions="earlier" :can-edit="false" />
       </details>
     </section>

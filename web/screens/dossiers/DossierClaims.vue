@@ -172,8 +172,8 @@ function save(): void {
               <button
                 v-if="canEdit"
                 class="accent-link"
-                :aria-label="`Forget “${claim.wording}”`"
-                title="Forget this claim"
+                :aria-label="`Delete “${claim.wording}”`"
+                title="Delete this claim"
                 @click="commit(removeClaim(catalogue, claim))"
               >
                 ×
@@ -196,7 +196,7 @@ function save(): void {
       <input
         v-model="form.wording"
         class="field"
-        aria-label="In its own words"
+        aria-label="According to the project"
         placeholder="in the words in which it was made"
       />
       <input
@@ -220,7 +220,7 @@ function save(): void {
         v-model="form.against"
         class="field"
         aria-label="Against"
-        placeholder="against whom, parted by commas"
+        placeholder="against whom, separated by commas"
       />
       <span class="small soft"
         >Cites

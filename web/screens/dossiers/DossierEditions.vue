@@ -53,7 +53,7 @@ const nameOfEdition = (id: RecordId) => recordOf(props.catalogue, 'edition', id)
 
 const EDITION_TABLE: readonly EditColumn[] = [
   { id: 'name', label: 'Edition', width: '22%' },
-  { id: 'standing', label: 'Standing', choices: EDITION_STANDINGS, width: '18%' },
+  { id: 'standing', label: 'Status', choices: EDITION_STANDINGS, width: '18%' },
   { id: 'base', label: 'Base of its own', placeholder: 'base, by name', width: '24%' },
   { id: 'note', label: 'Note', placeholder: 'note' },
 ];
@@ -206,7 +206,7 @@ interface Pasting {
 const PASTES = {
   edition: {
     noun: 'edition',
-    columns: 'name, standing, note',
+    columns: 'name, status, note',
     placeholder: 'Trellis\tofficial\nPorch\tcommunity',
     parse: (text) => parsePastedEditions(props.catalogue, distribution.value, text),
     add: addAllEditions,

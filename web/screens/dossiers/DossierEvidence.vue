@@ -58,7 +58,7 @@ const PARTS: Readonly<Record<ReadingPart, string>> = {
 };
 const saying = ({ fact, reading }: EvidenceLine) => wordSaying(fact, reading);
 const wordPart = ({ part, reading }: EvidenceLine) =>
-  part === 'spoiled' ? `spoiled: ${reading.spoiledBy.join(', ')}` : PARTS[part];
+  part === 'spoiled' ? `unreliable: ${reading.spoiledBy.join(', ')}` : PARTS[part];
 function wordGiven({ lines, tellsBase, changes }: SourceEvidence): string {
   const parts = [
     lines.length > 0 && formatNumberOf(lines.length, 'reading'),

@@ -65,7 +65,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       <router-link v-if="table.layers.length === 1" to="/dossiers">All dossiers</router-link>
       <span class="spacer" />
       <v-btn size="small" :to="{ name: 'visit', query: { of: props.release, edition: top.edition } }"
-        >Visit it</v-btn
+        >Take notes</v-btn
       >
       <HoldBeside :catalogue="catalogue" :layers="table.layers" :day="day" />
       <v-btn size="small" :to="{ name: 'lineage', query: { at: top.distribution, asof: route.query.asof } }"

@@ -76,7 +76,7 @@ const rows = computed(() =>
           <th>Rests on</th>
           <th>Model</th>
           <th class="strip">Changes</th>
-          <th class="number">Carried</th>
+          <th class="number">Unmodified</th>
         </tr>
       </thead>
       <tbody>

@@ -60,7 +60,7 @@ const ask = (_at: number, text: string) =>
           <th scope="col">Tried, and why it failed</th>
           <th scope="col">Look again</th>
           <th scope="col">Answer</th>
-          <th v-if="canEdit" scope="col"><span class="visually-hidden">Forget</span></th>
+          <th v-if="canEdit" scope="col"><span class="visually-hidden">Delete</span></th>
         </tr>
       </thead>
       <tbody>
@@ -98,8 +98,8 @@ const ask = (_at: number, text: string) =>
           <td v-if="canEdit">
             <button
               class="accent-link"
-              :aria-label="`Forget “${each.text}”`"
-              title="Forget this question"
+              :aria-label="`Delete “${each.text}”`"
+              title="Delete this question"
               @click="commit(removeQuestion(catalogue, each))"
             >
               ×

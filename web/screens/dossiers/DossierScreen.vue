@@ -100,7 +100,7 @@ function markRest(of: AreaId | undefined): void {
   const checked = { source: store.lastCited, date: today() };
   const done = store.commit(markRestUnchanged(catalogue.value, table.value, of, checked));
   if (done.ok)
-    notices.tell(`${formatNumberOf(done.value, 'fact')} of ${name} recorded as checked, unchanged.`);
+    notices.tell(`${formatNumberOf(done.value, 'fact')} of ${name} recorded as confirmed unchanged.`);
   else notices.tellIssues(done.issues);
 }
 

@@ -62,7 +62,7 @@ const hasRows = computed(
 <template>
   <div class="line">
     <p v-if="!hasRows" class="soft none">
-      No standing, base or release with a date is recorded. Releases are added under Editions.
+      No status, base or release with a date is recorded. Releases are added under Editions.
     </p>
     <div v-else class="chart" role="group" aria-label="Time line">
       <div class="axis">
@@ -76,7 +76,7 @@ const hasRows = computed(
         <i v-if="day !== today" class="shown" :style="{ left: `${percent(day)}%` }" title="The date shown" />
       </div>
       <div v-if="line.standings.length" class="row">
-        <span class="label">Standing</span>
+        <span class="label">Status</span>
         <div class="track">
           <router-link
             v-for="period in line.standings"
@@ -148,7 +148,7 @@ const hasRows = computed(
       </tbody>
     </table>
     <p v-else class="soft">
-      Nothing of it is dated yet. Releases, links and the fact “Standing over time” carry the dates.
+      Nothing of it is dated yet. Releases, links and the fact “Status over time” carry the dates.
     </p>
   </div>
 </template>

@@ -90,16 +90,16 @@ const disagreement = computed(() => wordDisagreements(cell.value));
 const PARTS: Readonly<Record<Exclude<ReadingPart, 'explained' | 'spoiled'>, string>> = {
   inForce: 'in force',
   agrees: 'agrees',
-  outvoted: 'contradicts it',
+  outvoted: 'disagrees',
   notFoundOut: 'could not be found out',
   replaced: 'not in force',
   undecided: 'not in force',
 };
 /** What part a reading plays, in two or three words. */
 function wordPart(reading: Reading): string {
-  if (reading.accepted) return reading.spoiledBy.length ? 'accepted, though spoiled' : 'accepted';
+  if (reading.accepted) return reading.spoiledBy.length ? 'accepted although unreliable' : 'accepted';
   const part = partOfReading(cell.value, reading);
-  if (part === 'spoiled') return `spoiled: ${reading.spoiledBy.join(', ')}`;
+  if (part === 'spoiled') return `unreliable: ${reading.spoiledBy.join(', ')}`;
   if (part === 'explained') return wordCircumstances(circumstancesOf(reading));
   return part === 'inForce' && reading.marks.includes('takenOver')
     ? `${PARTS.inForce}, not checked again`

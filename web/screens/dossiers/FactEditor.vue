@@ -76,7 +76,7 @@ const trouble = ref('');
 const choices = computed(() => (props.fact.type === 'yesNo' ? ['yes', 'no'] : props.fact.choices));
 const placeholder = computed(() => {
   if (props.fact.type === 'list')
-    return 'one after another, parted by semicolons; Shift+Enter for a new line';
+    return 'one after another, separated by semicolons; Shift+Enter for a new line';
   if (props.fact.unit === 'MiB') return 'about 1.2 GiB, 12 % of 8 GiB';
   if (props.fact.type === 'date') return '2029-06-01, 2029-06 or 2029';
   return props.fact.type === 'number'

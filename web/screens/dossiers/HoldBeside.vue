@@ -40,9 +40,9 @@ const to = (id: string) => ({
       <v-btn
         v-bind="activator"
         size="small"
-        title="Side by side with its base, the release before, a rival; x marks it"
+        title="Compare with its base, the release before, a rival; x adds it"
       >
-        Hold beside ▾
+        Compare ▾
       </v-btn>
     </template>
     <ul class="drop-list">

@@ -18,8 +18,8 @@ const impacts = computed(() =>
 </script>
 
 <template>
-  <section aria-label="Who carries this on">
-    <h2>Who carries this on</h2>
+  <section aria-label="Inherited by">
+    <h2>Inherited by</h2>
     <p v-if="impacts.length === 0" class="small soft">Nothing rests on it.</p>
     <template v-else>
       <p class="small">

@@ -62,12 +62,12 @@ const rest = computed(() => uncheckedFacts(props.table, props.area).length);
       :aria-pressed="showsSilent"
       @click="$emit('toggleSilent')"
     >
-      {{ showsSilent ? `Hide ${silent} facts not looked at` : `Show ${silent} facts not looked at` }}
+      {{ showsSilent ? `Hide ${silent} facts not examined` : `Show ${silent} facts not examined` }}
     </button>
     <span class="spacer" />
     <v-btn
       v-if="rest > 0"
-      :title="`Record ${formatNumberOf(rest, 'fact')} that the base hands down and nobody has checked here as checked, unchanged (Shift+U)`"
+      :title="`Record ${formatNumberOf(rest, 'fact')} that the base hands down and nobody has checked here as confirmed unchanged (Shift+U)`"
       @click="$emit('unchanged', area)"
       >{{ area ? `Rest of ${labelOfArea(area)}` : 'The rest' }} is unchanged ({{ rest }})</v-btn
     >

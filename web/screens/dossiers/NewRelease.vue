@@ -83,7 +83,7 @@ function begin(): void {
     <form v-else class="sheet" @submit.prevent="begin">
       <h2>A release after {{ nameOf(catalogue, from) }}</h2>
       <p class="small soft">
-        Its values are taken over as unsure and without a source; what belongs to one release alone, such as
+        Its values are copied as unverified and without a source; what belongs to one release alone, such as
         the end of support, is not. Undo takes all of it back.
       </p>
       <label

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Judgements side by side, by author and date, a part a row; every line is written where it stands. */
+/** Assessments side by side, by author and date, a part a row; every line is written where it stands. */
 import { computed, nextTick, ref } from 'vue';
 import type { Assessment } from '../../../core/catalogue/assessment.ts';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
@@ -49,7 +49,7 @@ const ROWS: readonly (
   { single: 'daysOfUse', label: 'Days of use', example: '21' },
   { single: 'machine', label: 'Machine', example: 'laptop, 8 GiB' },
   { single: 'bias', label: 'Disclosed', example: 'uses it at home' },
-  { single: 'changed', label: 'What changed', example: 'since the opinion before' },
+  { single: 'changed', label: 'What changed', example: 'since the assessment before' },
 ];
 const idOf = (row: (typeof ROWS)[number]) => ('list' in row ? row.list : row.single);
 const opened = ref<ReadonlySet<string>>(new Set());
@@ -87,7 +87,7 @@ const again = (opinion: Assessment) =>
 
 <template>
   <div class="scroll">
-    <table ref="table" class="plain-table opinions" aria-label="Judgements">
+    <table ref="table" class="plain-table opinions" aria-label="Assessments">
       <thead>
         <tr>
           <th scope="col"><span class="visually-hidden">Part</span></th>
@@ -108,10 +108,10 @@ const again = (opinion: Assessment) =>
                 :save="saveField(each, 'date')"
               />
               <template v-if="canEdit">
-                <button class="accent-link" title="A new opinion that keeps this one" @click="again(each)">
+                <button class="accent-link" title="A new assessment that keeps this one" @click="again(each)">
                   Judge again
                 </button>
-                <button class="accent-link" @click="commit(removeAssessment(catalogue, each))">Forget</button>
+                <button class="accent-link" @click="commit(removeAssessment(catalogue, each))">Delete</button>
               </template>
             </span>
           </th>

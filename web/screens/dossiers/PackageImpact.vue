@@ -44,7 +44,7 @@ const name = computed(() => nameOf(props.catalogue, props.layer));
       >
         <option v-for="each in PACKAGE_EVENTS" :key="each">{{ each }}</option>
       </select>
-      <v-btn type="submit">Who is reached</v-btn>
+      <v-btn type="submit">Affected</v-btn>
       <router-link
         v-if="answer?.impacts.length"
         class="small"

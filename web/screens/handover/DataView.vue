@@ -52,7 +52,7 @@ const chosenList = computed(() => list.value ?? lists.value[0]?.value ?? null);
 const WHOLE: readonly (readonly [ExportFormat, string])[] = [
   [
     'jsonld',
-    'Lineage, facts, claims and judgements with their sources, in PROV-O, SKOS, DCMI and schema.org terms',
+    'Lineage, facts, claims and assessments with their sources, in PROV-O, SKOS, DCMI and schema.org terms',
   ],
   ['graphml', 'Who is built on whom, for programs that draw and count graphs'],
   ['dot', 'The same, in the language of Graphviz'],
@@ -138,7 +138,7 @@ async function savePng(): Promise<void> {
       <v-btn size="small" @click="save('cyclonedx')">Save as CycloneDX</v-btn>
       <v-btn size="small" @click="save('spdx')">Save as SPDX</v-btn>
     </div>
-    <p v-else class="soft">None is kept yet: accept a system at Intake.</p>
+    <p v-else class="soft">None is kept yet: accept a system under Import.</p>
     <h2>A table</h2>
     <div class="row">
       <v-select

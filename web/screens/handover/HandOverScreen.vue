@@ -13,7 +13,7 @@ const { query, go } = useQueryState();
 const VIEWS = {
   report: { label: 'Report', view: ReportView },
   data: { label: 'Open data', view: DataView },
-  take: { label: 'Take in', view: TakeInView },
+  take: { label: 'Import', view: TakeInView },
   merge: { label: 'Merge', view: MergeView },
   watch: { label: 'Watch', view: WatchView },
 } as const;
@@ -23,7 +23,7 @@ const view = computed(() => keyOr(VIEWS, query.value.view, 'report'));
 <template>
   <div class="screen">
     <div class="work hand-over">
-      <nav class="view-tabs no-print" aria-label="Hand over">
+      <nav class="view-tabs no-print" aria-label="Publish">
         <button
           v-for="({ label }, id) in VIEWS"
           :key="id"

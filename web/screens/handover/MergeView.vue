@@ -72,7 +72,7 @@ const what = computed(() => {
       <h2>Merge another catalogue into “{{ here }}”</h2>
       <p>
         A colleague's catalogue, or an older copy of your own. Equal things meet, whatever their ids; what
-        both changed is laid side by side for you to decide. Nothing is changed before you say so.
+        both changed is shown together for you to decide. Nothing is changed before you say so.
       </p>
       <p>
         <v-btn variant="flat" color="primary" :disabled="!store.canEdit" @click="choose"
@@ -146,7 +146,7 @@ const what = computed(() => {
               : `Merge into “${here}”`
           }}</v-btn
         >
-        <v-btn @click="merge.letGo()">Leave it</v-btn>
+        <v-btn @click="merge.letGo()">Keep as is</v-btn>
         <span class="small soft">One step, which undo takes back.</span>
       </p>
     </template>

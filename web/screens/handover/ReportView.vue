@@ -89,7 +89,7 @@ function print(): void {
         @update:model-value="setKind"
       />
       <template v-if="takes > 0">
-        <ul v-if="subjects.length" class="subjects" aria-label="Of whom">
+        <ul v-if="subjects.length" class="subjects" aria-label="Which system">
           <li v-for="id in subjects.slice(0, takes)" :key="id">
             {{ nameOf(catalogue, id) }}
             <button class="soft" :aria-label="`Without ${nameOf(catalogue, id)}`" @click="drop(id)">×</button>
@@ -132,7 +132,7 @@ function print(): void {
         <v-select
           :model-value="query.cohort ?? ''"
           :items="cohorts"
-          label="Company"
+          label="Peers"
           density="compact"
           hide-details
           @update:model-value="go({ cohort: $event || undefined, parts: undefined })"
@@ -189,7 +189,7 @@ function print(): void {
           </p>
         </template>
         <template v-else>
-          <h2>{{ kind === 'sides' ? 'Name two to four' : 'Of whom is it?' }}</h2>
+          <h2>{{ kind === 'sides' ? 'Name two to four' : 'Which system?' }}</h2>
           <p>A release or an edition by its name on the left, or one of these:</p>
           <OfferedProjects :catalogue="catalogue" :day="day" :taken="subjects" @picked="add" />
         </template>

@@ -96,7 +96,7 @@ function take(): void {
 <template>
   <FileDrop
     v-slot="{ choose }"
-    label="Take in"
+    label="Import"
     input-label="Table to take in"
     accept=".csv,.tsv,.txt,text/csv"
     @file="open"
@@ -113,9 +113,9 @@ function take(): void {
         >
       </p>
       <p class="small soft">
-        Release calendars are taken in on
+        Release calendars are imported on
         <router-link class="accent-link" to="/support">Support</router-link>, package lists (also CycloneDX
-        and SPDX) and systems at <router-link class="accent-link" to="/intake">Intake</router-link>,
+        and SPDX) and systems at <router-link class="accent-link" to="/intake">Import</router-link>,
         catalogues by
         <router-link class="accent-link" :to="{ name: 'handover', query: { view: 'merge' } }"
           >Merge</router-link
@@ -143,7 +143,7 @@ function take(): void {
           @click="take"
           >Take it in</v-btn
         >
-        <v-btn @click="text = ''">Leave it</v-btn>
+        <v-btn @click="text = ''">Keep as is</v-btn>
       </p>
       <h2>What the columns are</h2>
       <div class="columns">
@@ -163,7 +163,7 @@ function take(): void {
         <thead>
           <tr>
             <th>Line</th>
-            <th>Of whom</th>
+            <th>Which system</th>
             <th>What</th>
             <th>Left out</th>
           </tr>

@@ -64,7 +64,7 @@ async function add(text: string, of?: string): Promise<void> {
   whose.value = '';
 }
 
-/** The new state is fetched where repositories are: at Intake, with the address filled in. */
+/** The new state is fetched where repositories are: at Import, with the address filled in. */
 async function fetchIt({ request }: Watched): Promise<void> {
   const common = { url: request.url, key: request.key };
   Object.assign(intake.asked, { family: request.family, ...common });
@@ -164,7 +164,7 @@ const lookedAt = ({ at }: Watched) =>
         aria-label="Address of a repository"
         placeholder="https://mirror.example/archive/dists/suite"
       />
-      <input v-model="whose" class="field" aria-label="Whose it is" placeholder="whose it is" />
+      <input v-model="whose" class="field" aria-label="Owner" placeholder="whose it is" />
       <v-btn type="submit" :disabled="!address.trim()">Watch it</v-btn>
     </form>
     <p v-if="offered.length" class="small">
@@ -177,7 +177,7 @@ const lookedAt = ({ at }: Watched) =>
       <thead>
         <tr>
           <th>Repository</th>
-          <th>Whose</th>
+          <th>Owner</th>
           <th>Release</th>
           <th>State</th>
           <th>Signature</th>
@@ -204,7 +204,7 @@ const lookedAt = ({ at }: Watched) =>
           <td>{{ each.seen?.date ? formatWhen(each.seen.date) : '' }}</td>
           <td class="small">{{ each.seen ? wordSignature(each.seen.signature) : '' }}</td>
           <td class="small soft">{{ lookedAt(each) }}</td>
-          <td class="does"><button class="accent-link" @click="watching.drop(each)">Forget</button></td>
+          <td class="does"><button class="accent-link" @click="watching.drop(each)">Delete</button></td>
         </tr>
       </tbody>
     </table>

@@ -42,8 +42,8 @@ const summary = computed(() => {
   const count = (state: DecidedFact['state']) => props.facts.filter((fact) => fact.state === state).length;
   return [
     `${count('new')} new`,
-    count('contradicts') && `${count('contradicts')} contradict what is known`,
-    count('spoiled') && `${count('spoiled')} spoiled by their conditions`,
+    count('contradicts') && `${count('contradicts')} disagree with what is known`,
+    count('spoiled') && `${count('spoiled')} unreliable under their conditions`,
     folded.value && `${folded.value} known and equal`,
   ]
     .filter(Boolean)

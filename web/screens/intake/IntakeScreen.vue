@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Intake: what a system consists of, and what it is built on. */
+/** Import: what a system consists of, and what it is built on. */
 import { computed, onMounted, ref, watch } from 'vue';
 import { storeToRefs } from 'pinia';
 import { pastedParts } from '../../../core/capture/readPasted.ts';

@@ -64,7 +64,7 @@ const ending = computed(() => {
   const left = `${formatNumberOf(stranded, 'distribution')} would be left without a base`;
   const editions = outcomes.flatMap((outcome) => outcome.editions);
   const alone = editions.length
-    ? ` (not so its ${editions.map((id) => nameOf(props.catalogue, id)).join(', ')})`
+    ? ` (except its ${editions.map((id) => nameOf(props.catalogue, id)).join(', ')})`
     : '';
   return kept ? `${left}, ${kept} would stand on another${alone}.` : `${left}.`;
 });
@@ -102,21 +102,19 @@ const areas = computed(() =>
     <h1>{{ facts.name }} {{ facts.version }}</h1>
     <p v-if="facts.purpose" class="soft purpose">{{ facts.purpose }}</p>
     <p class="chain">{{ wordChain(catalogue, facts.layers, facts.independent) }}</p>
-    <p v-if="link?.wording" class="soft small">In its own words: “{{ link.wording }}”</p>
+    <p v-if="link?.wording" class="soft small">According to the project: “{{ link.wording }}”</p>
 
     <template v-if="link">
       <div class="figures">
         <div v-if="comparison">
           <div class="figure">{{ formatShare(comparison.counts.same, comparison.counts.installed) }}</div>
-          <div class="small soft">
-            packages carried unchanged from {{ nameOf(catalogue, comparison.base) }}
-          </div>
+          <div class="small soft">packages unmodified from {{ nameOf(catalogue, comparison.base) }}</div>
           <LossRemark :losses="comparison.losses" />
         </div>
         <div v-else>
           <div class="figure soft">–</div>
           <div class="small soft">
-            carried share not measured: <router-link to="/intake">read a capture</router-link>
+            unmodified share not measured: <router-link to="/intake">read a capture</router-link>
           </div>
         </div>
         <div>
@@ -201,7 +199,7 @@ const areas = computed(() =>
         :to="{ name: 'dossier', params: { release: facts.layer }, query: { asof: $route.query.asof } }"
         >Open the dossier</v-btn
       >
-      <v-btn title="To be held side by side with another one (x)" @click="marks.toggle(side)">{{
+      <v-btn title="Add to the comparison (x)" @click="marks.toggle(side)">{{
         marks.isMarked(side) ? 'Marked' : 'Mark it'
       }}</v-btn>
       <v-btn title="With its releases, links and readings; undo brings them back" @click="$emit('remove')"

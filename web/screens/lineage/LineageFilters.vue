@@ -26,7 +26,7 @@ const LABELS: Readonly<Record<keyof MapFilter, string>> = {
   family: 'Family',
   relation: 'Relation',
   changed: 'Changed',
-  standing: 'Standing',
+  standing: 'Status',
   evidence: 'Evidence',
   cohort: 'Alike in',
 };

@@ -31,7 +31,7 @@ const COLUMNS: readonly {
 }[] = [
   { id: 'name', label: 'Distribution' },
   { id: 'changes', label: 'Changes' },
-  { id: 'carried', label: 'Carried', number: true, title: 'Share of packages that equal the base’s' },
+  { id: 'carried', label: 'Unmodified', number: true, title: 'Share of packages that equal the base’s' },
   { id: 'relation', label: 'Relation' },
   { id: 'model', label: 'Release model' },
   { id: 'support', label: 'Supported until' },
@@ -41,7 +41,7 @@ const COLUMNS: readonly {
     number: true,
     title: 'Share of packages that are not older than the base’s',
   },
-  { id: 'open', label: 'Open', number: true, title: 'Contradictions, spoiled facts and open questions' },
+  { id: 'open', label: 'Open', number: true, title: 'Disagreements, unreliable facts and open questions' },
 ];
 const ROW = 30;
 const EXTRA = 12;

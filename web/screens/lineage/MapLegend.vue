@@ -15,14 +15,14 @@ defineProps<{ links: number; measured: number }>();
       <dt>
         <svg width="60" height="18"><path d="M2 9H58" class="wide" /></svg>
       </dt>
-      <dd>wide: nearly all packages carried</dd>
+      <dd>wide: nearly all packages unmodified</dd>
       <dt>
         <svg width="60" height="18">
           <path d="M2 9H58" class="halo" />
           <path d="M2 9H58" class="narrow" />
         </svg>
       </dt>
-      <dd>narrow in its pale band: few carried</dd>
+      <dd>narrow in its pale band: few unmodified</dd>
       <dt>
         <svg width="60" height="18">
           <path d="M2 9H58" class="line" :stroke-dasharray="DASHES.unmeasured" />
@@ -61,7 +61,7 @@ defineProps<{ links: number; measured: number }>();
     </ol>
     <p class="small soft">
       Filled by a third for one change, two thirds for two or three, whole for more. Empty: looked at,
-      unchanged. A thin line: said, but not comparable with the base. Hatched: not looked at.
+      unchanged. A thin line: said, but not comparable with the base. Hatched: not examined.
     </p>
   </div>
 </template>

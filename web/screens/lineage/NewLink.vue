@@ -166,7 +166,7 @@ onMounted(() => void nextTick(() => first.value?.focus()));
       </label>
       <template v-if="derivative">
         <label>
-          <span>In its own words</span>
+          <span>According to the project</span>
           <input v-model="wording" class="field" maxlength="2000" />
         </label>
         <SourceChoice ref="sourceChoice" v-model="sourceText" :source="null" :subject="from" />

@@ -117,7 +117,7 @@ function save(): void {
         );
   if (isDone) open.value = null;
 }
-const TITLES = { putOff: 'Put it off', meant: 'It is meant so', answer: 'Answer it' } as const;
+const TITLES = { putOff: 'Put it off', meant: 'It is intended', answer: 'Answer it' } as const;
 const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subject}`;
 </script>
 
@@ -128,7 +128,7 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
         <th scope="col">What</th>
         <th scope="col">Why it is open</th>
         <th scope="col">What settles it</th>
-        <th scope="col" class="no-print"><span class="visually-hidden">Settle</span></th>
+        <th scope="col" class="no-print"><span class="visually-hidden">Open points</span></th>
       </tr>
     </thead>
     <tbody>
@@ -168,8 +168,8 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
             >
               Answer
             </button>
-            <button class="accent-link" @click="begin($event, point, 'putOff')">Put off</button>
-            <button class="accent-link" @click="begin($event, point, 'meant')">Meant so</button>
+            <button class="accent-link" @click="begin($event, point, 'putOff')">Postpone</button>
+            <button class="accent-link" @click="begin($event, point, 'meant')">Intended</button>
           </template>
           <button
             v-else-if="canEdit && point.settlement"

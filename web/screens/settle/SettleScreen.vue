@@ -52,7 +52,7 @@ const table = computed(() =>
 const points = computed(() => (table.value ? allPointsOf(catalogue.value, table.value) : []));
 const open = computed(() => points.value.filter(({ state }) => state === 'open'));
 const ofRule = (name: OpenRule | undefined) => points.value.filter((point) => !name || point.rule === name);
-const VIEWS = { points: 'Open points', visit: 'Next visit' } as const;
+const VIEWS = { points: 'Open points', visit: 'Next session' } as const;
 const view = computed(() => (query.value.view === 'visit' ? 'visit' : 'points'));
 const items = computed(() =>
   table.value && view.value === 'visit' ? nextVisit(catalogue.value, table.value) : [],
@@ -93,14 +93,14 @@ const print = () => window.print();
         <h1>
           <template v-if="subject === WHOLE">What is asked of the whole catalogue</template>
           <template v-else-if="subject">
-            What is unsettled of
+            Open points of
             <router-link
               class="plain-link"
               :to="{ name: 'dossier', params: { release: subject }, query: { asof: query.asof } }"
               >{{ nameOf(catalogue, subject) }}</router-link
             >
           </template>
-          <template v-else>Settle</template>
+          <template v-else>Open points</template>
         </h1>
         <p v-if="table" class="answer">
           {{
@@ -109,7 +109,7 @@ const print = () => window.print();
               : 'Nothing is open.'
           }}
           <span v-if="points.length > open.length" class="soft"
-            >{{ formatNumberOf(points.length - open.length, 'point') }} set aside.</span
+            >{{ formatNumberOf(points.length - open.length, 'point') }} postponed or intended.</span
           >
         </p>
         <p class="rules no-print">
@@ -150,10 +150,10 @@ const print = () => window.print();
         :can-edit="store.canEdit"
       />
       <div v-else-if="!table" class="empty">
-        <h2>Nothing is unsettled</h2>
+        <h2>No open points</h2>
         <p>
-          Points appear here when sources contradict each other, when a claim is unchecked, when something was
-          spoiled or promised.
+          Points appear here when sources disagree, when a claim is unchecked, when a finding is unreliable or
+          a promise is due.
         </p>
       </div>
       <SettlePoints
@@ -163,7 +163,7 @@ const print = () => window.print();
         :subject="subject"
         :can-edit="store.canEdit"
       />
-      <section v-else aria-label="Next visit">
+      <section v-else aria-label="Next session">
         <p class="small soft">What to look at first, by how much it would settle.</p>
         <ol class="visit">
           <li v-for="item in items.slice(0, 40)" :key="item.key || item.area">

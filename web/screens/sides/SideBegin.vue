@@ -22,7 +22,7 @@ const kept = computed(() =>
 
 <template>
   <div class="empty">
-    <h2>{{ sides.length === 1 ? 'What does it stand beside?' : 'What stands beside what?' }}</h2>
+    <h2>{{ sides.length === 1 ? 'What does it stand beside?' : 'Compare systems' }}</h2>
     <p class="soft">
       Name two to four: releases, editions, a project, its base. Or mark them with <kbd>x</kbd> on the map and
       in lists.

@@ -66,7 +66,9 @@ const remark = computed(() => {
     }"
   >
     <span v-if="isLine" class="line"
-      ><span class="said" :title="text">{{ value.state === 'unchanged' ? 'checked' : 'carried' }}</span></span
+      ><span class="said" :title="text">{{
+        value.state === 'unchanged' ? 'confirmed' : 'inherited'
+      }}</span></span
     >
     <template v-else>
       <span class="said">

@@ -55,7 +55,7 @@ const words = (one: Closeness | undefined) =>
   </table>
   <p class="small soft">
     1 − changed ÷ comparable, over the facts (and elements of lists) that are known of the system and of its
-    base. What nobody looked at is not counted.
+    base. What nobody examined is not counted.
   </p>
 </template>
 

@@ -49,7 +49,7 @@ const lead = computed(() =>
   <section class="outcome" aria-label="Outcome">
     <p v-for="{ outcome, text: words } in lead" :key="outcome.audience" class="sentence">{{ words }}</p>
     <p v-if="outcomes.length === 0" class="soft">
-      Say a word on a point (Enter on its row), and what comes of all of them is reckoned here, for each
+      Give a verdict on a point (Enter on its row), and what comes of all of them is calculated here, for each
       audience that is named.
     </p>
     <p class="musts small">

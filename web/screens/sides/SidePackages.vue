@@ -107,7 +107,7 @@ const labelOf = (line: PackageLine, place: number) => {
       </button>
       <input v-model="text" class="field" aria-label="Find a package" placeholder="Find a package" />
     </p>
-    <table class="plain-table" aria-label="Packages side by side">
+    <table class="plain-table" aria-label="Packages compared">
       <thead>
         <tr>
           <th>Package</th>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Side by side: how two to four systems differ, from their fork on, and which for whom. */
+/** Compare: how two to four systems differ, from their fork on, and which for whom. */
 import { computed } from 'vue';
 import { MOST_SIDES, type Side } from '../../../core/catalogue/sideBySide.ts';
 import { keepSide, removeSide, sayWord, writeMustHave, writeOwnPoint } from '../../../core/editing/sides.ts';
@@ -213,7 +213,7 @@ function onKey(event: KeyboardEvent): void {
           >
           <v-menu>
             <template #activator="{ props: activator }"
-              ><v-btn v-bind="activator" size="small">Out ▾</v-btn></template
+              ><v-btn v-bind="activator" size="small">Export ▾</v-btn></template
             >
             <ul class="drop-list">
               <li>
@@ -251,7 +251,7 @@ function onKey(event: KeyboardEvent): void {
               </li>
               <li v-if="kept">
                 <button @click="notices.tellTrouble(commit(removeSide(catalogue, kept)))">
-                  Forget what was kept
+                  Delete this comparison
                 </button>
               </li>
             </ul>

@@ -139,7 +139,7 @@ defineExpose({ focusRow });
   <div
     class="sides"
     role="table"
-    aria-label="Side by side"
+    aria-label="Compare"
     :style="{
       '--columns': isBetween
         ? 'minmax(0, 3fr) minmax(90px, 1.7fr) minmax(0, 3fr)'
@@ -198,7 +198,7 @@ defineExpose({ focusRow });
             <template v-if="!row.line">{{
               row.point.trunk.length
                 ? row.point.trunk
-                    .map((value) => wordSideValue(row.point, value).replace('not looked at', '–'))
+                    .map((value) => wordSideValue(row.point, value).replace('not examined', '–'))
                     .join(' / ')
                 : '–'
             }}</template>

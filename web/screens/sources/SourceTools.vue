@@ -103,13 +103,13 @@ const elsewhere = computed(() => {
     </div>
     <form v-if="doing === 'correct'" @submit.prevent="save" @keydown.esc.stop.prevent="doing = null">
       <label class="small soft" for="source-correct"
-        >Kind, title, address, date, by whom, conditions: parted by commas</label
+        >Kind, title, address, date, by whom, conditions: separated by commas</label
       >
       <input id="source-correct" ref="field" v-model="line" class="field" />
       <p v-if="trouble" class="small trouble" role="alert">{{ trouble }}</p>
       <div class="actions">
         <v-btn type="submit" size="small" color="primary" variant="flat">Save the source</v-btn>
-        <v-btn size="small" @click="leave">Leave it as it was</v-btn>
+        <v-btn size="small" @click="leave">Keep it as it was</v-btn>
       </div>
     </form>
     <form v-else-if="doing === 'merge'" @submit.prevent="merge" @keydown.esc.stop.prevent="doing = null">
@@ -121,7 +121,7 @@ const elsewhere = computed(() => {
         none="The beginning of the title of the one that stays. What cites this one cites that one then."
       />
       <p v-if="trouble" class="small trouble" role="alert">{{ trouble }}</p>
-      <v-btn type="submit" size="small" color="primary" variant="flat">Make them one</v-btn>
+      <v-btn type="submit" size="small" color="primary" variant="flat">Merge them</v-btn>
     </form>
     <p class="small soft">
       Cited {{ formatNumberOf(citing.length, 'time')

@@ -112,7 +112,7 @@ function take(): void {
           v-if="mapping.project === undefined"
           v-model="whose"
           class="field"
-          aria-label="Whose calendar it is"
+          aria-label="Owner of the calendar"
           placeholder="whose calendar it is"
         />
       </p>

@@ -98,9 +98,9 @@ const saveTable = () => saveTextFile('support.csv', 'text/csv', formatSupportCsv
         <span class="soft about">asked of {{ label.replace(/^./, (letter) => letter.toLowerCase()) }}</span>
       </h1>
       <p v-if="rows.length" class="answer" role="status">
-        {{ wordSupported(rows) }}
+        {{ wordSupported(rows, on) }}
         <span v-if="ids.length > MOST_ROWS" class="soft"
-          >Shown are {{ MOST_ROWS }} of {{ ids.length }}: choose a company or a family.</span
+          >Shown are {{ MOST_ROWS }} of {{ ids.length }}: choose a peer group or a family.</span
         >
       </p>
       <p class="asking">
@@ -139,7 +139,7 @@ const saveTable = () => saveTextFile('support.csv', 'text/csv', formatSupportCsv
     </header>
     <div v-if="!rows.length" class="empty">
       <h2>Nobody to ask of</h2>
-      <p>Name a system above, keep a company, or say what candidates are judged for under Choose.</p>
+      <p>Name a system above, keep a peer group, or say what candidates are judged for under Recommend.</p>
     </div>
     <template v-else>
       <SupportWindows

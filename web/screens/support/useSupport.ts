@@ -33,7 +33,10 @@ export function useSupport(
       id,
       label: `Candidates: ${name}`,
     })),
-    ...[...recordsOf(catalogue.value, 'cohort')].map(({ id, name }) => ({ id, label: `Company: ${name}` })),
+    ...[...recordsOf(catalogue.value, 'cohort')].map(({ id, name }) => ({
+      id,
+      label: `Peer group: ${name}`,
+    })),
     { id: EVERYBODY, label: 'Everybody' },
   ]);
   const chosen = computed(() => asked.value.of || choices.value[0].id);

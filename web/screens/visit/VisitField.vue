@@ -60,7 +60,7 @@ const help = computed(() => {
     const how = choices
       ? `One of: ${choices.join(', ')}.`
       : type === 'list'
-        ? 'Parted by commas; a comma within, then by semicolons.'
+        ? 'Separated by commas; a comma within, then by semicolons.'
         : unit
           ? `In ${unit}, or any unit of the kind; about, at least, 25 to 30 are kept as said.`
           : '';

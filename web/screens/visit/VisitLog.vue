@@ -36,7 +36,7 @@ const lines = computed(() =>
           ? nameOf(store.catalogue, edition)
           : '',
       saying: reading ? wordReadingWhole(findFactKey(reading.key)!, reading) : line.saying,
-      care: reading?.spoiledBy.length ? `spoiled: ${reading.spoiledBy.join(', ')}` : '',
+      care: reading?.spoiledBy.length ? `unreliable: ${reading.spoiledBy.join(', ')}` : '',
     };
   }),
 );
@@ -104,7 +104,7 @@ defineExpose({ focusLast: () => lines.value.length > 0 && focusRow(lines.value.l
 
 <template>
   <div ref="host" class="log">
-    <ol v-if="lines.length" class="rows" aria-label="Log of the visit">
+    <ol v-if="lines.length" class="rows" aria-label="Log of the session">
       <li
         v-for="({ line, whose, saying, care }, i) in lines"
         :key="`${line.record} ${line.part?.field ?? ''} ${line.part?.index ?? ''}`"

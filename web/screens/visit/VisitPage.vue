@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Beside the log: the first page as it now reads, and what was not looked at yet. */
+/** Beside the log: the first page as it now reads, and what was not examined yet. */
 import { computed } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
 import { findFactKey } from '../../../core/catalogue/factSheet.ts';
@@ -74,7 +74,7 @@ const unseen = computed(() =>
       >
     </section>
     <section v-if="unseen.length">
-      <h3>Not looked at yet</h3>
+      <h3>Not examined yet</h3>
       <p class="soft">
         <template v-for="({ id, label, silent, all }, i) in unseen" :key="id"
           ><span v-if="i"> · </span

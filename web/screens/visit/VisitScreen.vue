@@ -93,13 +93,13 @@ function onRecorded(): void {
     <div ref="work" class="work visit">
       <header>
         <h1 v-if="visit.subject">
-          Visit: {{ subjectName }}
+          Field notes: {{ subjectName }}
           <span v-if="source" class="soft when">
             {{ source.date ? formatWhen(visit.turn.day ?? source.date) : 'no date'
             }}<template v-if="source.by">, by {{ source.by }}</template>
           </span>
         </h1>
-        <h1 v-else>Visit</h1>
+        <h1 v-else>Field notes</h1>
         <div v-if="source" class="chips" aria-label="Conditions">
           <span class="chip kind">{{ SOURCE_KINDS[source.sourceKind].label }}</span>
           <span v-for="{ text, spoils } in chips" :key="text" class="chip" :class="{ spoils }">{{
@@ -153,7 +153,7 @@ function onRecorded(): void {
           }"
           >Open the dossier</router-link
         >
-        · <button type="button" class="accent-link" @click="visit.begin">Begin another visit</button>
+        · <button type="button" class="accent-link" @click="visit.begin">Start another session</button>
       </p>
     </div>
     <aside

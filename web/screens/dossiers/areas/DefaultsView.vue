@@ -34,9 +34,9 @@ function wordRole({ state, layer, base, why }: RoleRow): string {
     case 'chosen':
       return why || 'left out on purpose';
     case 'spoiled':
-      return 'seen, but spoiled';
+      return 'unreliable';
     case 'unknown':
-      return 'not looked at';
+      return 'not examined';
   }
 }
 </script>
