@@ -98,17 +98,17 @@ describe('releases', () => {
     await sheet.getByLabel('Date').fill('soon');
     await sheet.getByText('Not a date.').waitFor();
     await sheet.getByLabel('Date').fill('2026-11');
-    await sheet.getByLabel('Rests on').selectOption({ label: 'Fenwick 32, 2 Jul 2026' });
+    await sheet.getByLabel('Rests on').selectOption({ label: 'Fenwick 32, 2 July 2026' });
     await sheet.getByRole('button', { name: 'Begin 10' }).click();
     await page.getByText('Kestrel Bench 10 probably installs from Fenwick 32').waitFor();
     await page.getByRole('gridcell', { name: /^Icons, Kestrel Bench 10, / }).click();
     await page.getByText('As in Kestrel Bench 9; not checked again.').waitFor();
-    await page.getByRole('button', { name: 'Hold beside' }).click();
+    await page.getByRole('button', { name: /^Compare/ }).click();
     await page.getByRole('link', { name: /^Kestrel Bench 9 the release before/ }).click();
     const icons = page.getByRole('row', { name: /^Icons / });
     await icons.getByText('unknown of Kestrel Bench 10, not checked again').waitFor();
     await page.goBack();
-    await page.getByRole('button', { name: 'Hold beside' }).waitFor();
+    await page.getByRole('button', { name: /^Compare/ }).waitFor();
     await undo();
     await page.getByText('There is no such dossier').waitFor();
   });
@@ -133,7 +133,7 @@ describe('releases', () => {
     const { page } = app;
     await open('/dossiers/release:tidewater-7.1?tab=difference');
     await page.getByRole('heading', { name: /^Tidewater 7\.0 and Tidewater 7\.1/ }).waitFor();
-    await page.getByText(/^They share Fenwick 31\. Of \d+ points that can be compared/).waitFor();
+    await page.getByText(/share the base Fenwick 31\. They agree on \d+ of \d+ comparable points/).waitFor();
     await open('/dossiers/release:tidewater-7.1?tab=difference&against=release:tidewater-6.3');
     await page.getByRole('heading', { name: /^Tidewater 6\.3 and Tidewater 7\.1/ }).waitFor();
     await expect.poll(() => query('of')).toBe('release:tidewater-6.3;release:tidewater-7.1');
@@ -147,14 +147,14 @@ describe('the summary', () => {
     const { page } = app;
     await open('/dossiers/release:tidewater-7.1?tab=summary');
     for (const text of [
-      'It is made by volunteers in Coast, and has been since Jun 2016.',
-      '93.2 % of 1,342 packages equal Fenwick 31; 14 are its own.',
-      'It is claimed “Five kernels to choose from”; that is not so (3 were found): the picker lists three beside the installed one.',
+      'The project has been run since June 2016 by volunteers in Coast.',
+      '93 % of its 1,342 packages are unmodified from Fenwick 31; 14 are its own.',
+      'The claim “Five kernels to choose from” is refuted (three were found): the picker lists three beside the installed one.',
     ])
       await page.getByRole('link', { name: text }).waitFor();
     await page
       .getByRole('link', {
-        name: 'Supported until 1 Jun 2029, 60 days past the end of Fenwick 31 (2 Apr 2029).',
+        name: 'Tidewater 7.1 is supported until 1 June 2029, 60 days longer than Fenwick 31 (2 April 2029).',
       })
       .click();
     await page.getByRole('heading', { name: 'Support', level: 1 }).waitFor();
@@ -163,8 +163,8 @@ describe('the summary', () => {
   it('of one of which little is known says so', async () => {
     const { page } = app;
     await open('/dossiers/distribution:wold?tab=summary');
-    await page.getByRole('link', { name: 'It is not known what Wold is built on.' }).waitFor();
-    await page.getByText(/^Nobody has looked at its .*kernel/).waitFor();
+    await page.getByRole('link', { name: 'What Wold is built on is not known.' }).waitFor();
+    await page.getByText(/^Nobody has examined the .*kernel/).waitFor();
   });
   it('raised no error on the page', () => expect(app.errors).toEqual([]));
 });

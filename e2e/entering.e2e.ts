@@ -103,7 +103,7 @@ describe('what is entered in a dossier', () => {
       .first()
       .waitFor();
     await editor.getByLabel('Source').fill('page cedar.example, 31 Mar 2026');
-    await editor.getByText('New: cedar.example (page, 31 Mar 2026).').waitFor();
+    await editor.getByText('New: cedar.example (page, 31 March 2026).').waitFor();
     await page.keyboard.press('Enter');
     await editor.waitFor({ state: 'detached' });
     await page.getByRole('gridcell', { name: /^Icons, Cedar 2, Cedar/ }).waitFor();
@@ -125,7 +125,7 @@ describe('what is entered in a dossier', () => {
     const { page } = app;
     await app.open(`${BROOK}?tab=evidence`);
     await page.getByRole('option', { name: /Live session/ }).click();
-    await page.getByText('spoiled: live image').waitFor();
+    await page.getByText('unreliable: live image').waitFor();
     await page.getByRole('button', { name: 'Correct it' }).click();
     const line = page.getByLabel(/Kind, title, address, date/);
     await line.fill('installed, vm, 4 GiB, in the rain, and 3 bananas');
@@ -138,7 +138,7 @@ describe('what is entered in a dossier', () => {
     await expect.poll(() => line.inputValue()).toBe('installed, vm, 4 GiB, in the rain, and 3 bananas');
     await line.fill('installed, vm, 4 GiB');
     await page.keyboard.press('Enter');
-    await expect.poll(() => page.getByText('spoiled: live image').count()).toBe(0);
+    await expect.poll(() => page.getByText('unreliable: live image').count()).toBe(0);
     await page.getByRole('option', { name: /the same page/ }).click();
     await page.getByRole('button', { name: 'It is the same as …' }).click();
     await page.getByRole('combobox', { name: 'Source', exact: true }).fill('brook.example');

@@ -69,14 +69,14 @@ describe('a report', () => {
     const { page } = browser;
     await go('view=report&kind=purpose&parts=answer,candidates');
     const preview = page.frameLocator('iframe');
-    await preview.getByRole('heading', { name: 'Answer' }).waitFor();
+    await preview.getByRole('heading', { name: 'In short' }).waitFor();
     const order = async () => preview.locator('main h2').allInnerTexts();
-    expect(await order()).toEqual(['Answer', 'Candidates']);
+    expect(await order()).toEqual(['In short', 'Candidates']);
     await page.getByRole('checkbox', { name: 'Candidates' }).focus();
     await page.keyboard.press('Alt+ArrowUp');
-    await expect.poll(order).toEqual(['Candidates', 'Answer']);
+    await expect.poll(order).toEqual(['Candidates', 'In short']);
     await page.keyboard.press('Space');
-    await expect.poll(order).toEqual(['Answer']);
+    await expect.poll(order).toEqual(['In short']);
   });
 });
 
@@ -211,7 +211,7 @@ describe('coming back', () => {
     const before = await status();
     await move('now');
     await page.getByRole('button', { name: 'Look now' }).click();
-    await page.getByText(/A new state, of 20 Nov 2026/).waitFor();
+    await page.getByText(/A new state, of 20 November 2026/).waitFor();
     expect((await status()).split('\n').slice(0, 4)).toEqual(before.split('\n').slice(0, 4));
     // It is remembered, and told on every screen.
     await page.goto(`${server.address}/settle`);

@@ -70,7 +70,7 @@ describe('the map through time', () => {
     const varnley = await middle('Varnley');
     expect(varnley.left).toBeGreaterThan((await middle('Fenwick')).right); // on Fenwick until then
     await page.getByRole('button', { name: 'To the next event' }).click();
-    await page.getByText('28 Jan 2026: Varnley moved from Fenwick 28 to Larkspur 7.').waitFor();
+    await page.getByText('28 January 2026: Varnley moved from Fenwick 28 to Larkspur 7.').waitFor();
     await expect.poll(() => query('asof')).toBe('2026-01-28');
     await page.waitForTimeout(700); // it glides to its new place
     expect((await middle('Varnley')).left).toBeLessThan((await middle('Tidewater')).left);
@@ -132,7 +132,7 @@ describe('editing on the map', () => {
     await open('/lineage?at=distribution:ottery');
     await page.getByRole('button', { name: /^Ottery installs from Larkspur/ }).click();
     const pane = page.getByRole('form', { name: 'Selected link' });
-    await pane.getByText('Ottery 7 installs from Larkspur 7, since 14 Sep 2025.').waitFor();
+    await pane.getByText('Ottery 7 installs from Larkspur 7, since 14 September 2025.').waitFor();
     await pane.getByLabel('Since').fill('some day');
     await pane.getByLabel('Since').blur();
     await pane.getByText(/some day/).waitFor();
@@ -141,14 +141,14 @@ describe('editing on the map', () => {
     await pane.getByRole('button', { name: 'End it' }).click();
     await pane.getByText(/until \d+ \w+ 20\d\d\./).waitFor();
     for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Undo' }).click();
-    await pane.getByText('Ottery 7 installs from Larkspur 7, since 14 Sep 2025.').waitFor();
+    await pane.getByText('Ottery 7 installs from Larkspur 7, since 14 September 2025.').waitFor();
   });
   it('selects a band by pointing at it', async () => {
     const { page } = app;
     await open('/lineage');
     const [tidewater, penhallow] = [await middle('Tidewater'), await middle('Penhallow')];
     await page.mouse.click((tidewater.right + penhallow.left) / 2, (tidewater.y + penhallow.y) / 2);
-    await page.getByText('Penhallow 5 installs from Tidewater 7.1, since 20 Jul 2026.').waitFor();
+    await page.getByText('Penhallow 5 installs from Tidewater 7.1, since 20 July 2026.').waitFor();
     await expect.poll(() => query('link')).toBe('link:penhallow-5-on-tidewater-7.1');
   });
   it('adds a derivative to a plate from the keyboard', async () => {
@@ -178,7 +178,7 @@ describe('what is shown', () => {
   it('filters, with what it rests on as surroundings, in map and outline alike', async () => {
     const { page } = app;
     await open('/lineage');
-    await page.getByRole('button', { name: 'Standing: all' }).click();
+    await page.getByRole('button', { name: 'Status: all' }).click();
     await page
       .getByRole('listitem')
       .filter({ hasText: /^dormant/ })
@@ -232,7 +232,7 @@ describe('what is shown', () => {
     await page.goto(`${app.address}/dossiers/release:varnley-6?tab=timeline`);
     const line = page.getByRole('group', { name: 'Time line' });
     await line.getByText('on Fenwick').waitFor();
-    await page.getByText('28 Jan 2026: Varnley moved from Fenwick 28 to Larkspur 7.').click();
+    await page.getByText('28 January 2026: Varnley moved from Fenwick 28 to Larkspur 7.').click();
     await plate('Varnley').waitFor();
     await expect.poll(() => query('asof')).toBe('2026-01-28');
   });
@@ -273,7 +273,7 @@ describe('files of what is shown', () => {
     await open('/lineage?asof=2025-06-01');
     const svg = await saved(await exported('Picture (SVG)'));
     expect(parseXml(svg)[0]).toBe('svg');
-    for (const part of ['As of 1 Jun 2025', 'Varnley', 'not measured', 'Change strip'])
+    for (const part of ['As of 1 June 2025', 'Varnley', 'not measured', 'Change strip'])
       expect(svg).toContain(part);
     expect(svg).not.toContain('href');
     const png = await exported('Picture (PNG)');

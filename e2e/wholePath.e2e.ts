@@ -102,7 +102,7 @@ describe('from the files of a system to a published dossier', () => {
     await page.getByRole('button', { name: /^Accept the placing and \d+ facts$/ }).click();
     await plate('Reading room').waitFor();
     expect(await status()).toMatch(/2 distributions.*2 releases.*1 link/s);
-    await page.getByText(/packages carried unchanged/).waitFor();
+    await page.getByText(/packages unmodified from/).waitFor();
     await isSaved();
   });
 
@@ -145,7 +145,7 @@ describe('from the files of a system to a published dossier', () => {
     await editor.getByLabel('How sure').selectOption('likely');
     await editor.getByRole('button', { name: 'Save value' }).click();
     await editor.waitFor({ state: 'detached' });
-    await page.getByText('spoiled: live image').waitFor();
+    await page.getByText('unreliable: live image').waitFor();
     await page.getByText('12 % of 8 GiB = 983 MiB').waitFor();
     await page.keyboard.press('Control+z');
   });
@@ -177,10 +177,10 @@ describe('from the files of a system to a published dossier', () => {
     await page.getByRole('link', { name: 'Report …' }).click();
     const preview = page.frameLocator('iframe');
     await preview.getByRole('heading', { name: 'Reading room 1', level: 1 }).waitFor();
-    expect(await preview.getByRole('rowheader', { name: 'Icons' }).count()).toBe(1);
+    expect(await preview.getByRole('rowheader', { name: 'Icon theme' }).count()).toBe(1);
     // What is unticked is not in what is saved.
-    await page.getByRole('checkbox', { name: 'What it is', exact: true }).uncheck();
-    await preview.getByRole('heading', { name: 'What it is', exact: true }).waitFor({ state: 'detached' });
+    await page.getByRole('checkbox', { name: 'In short', exact: true }).uncheck();
+    await preview.getByRole('heading', { name: 'In short', exact: true }).waitFor({ state: 'detached' });
     const save = async (name: string) => {
       const [download] = await Promise.all([
         page.waitForEvent('download'),
@@ -190,9 +190,9 @@ describe('from the files of a system to a published dossier', () => {
     };
     const markdown = await save('Save as Markdown');
     expect(markdown).toMatch(/^# Reading room 1\n/);
-    expect(markdown).toMatch(/Icons \|.*Vellum.*\[\^\d+\]/);
+    expect(markdown).toMatch(/Icon theme \|.*Vellum.*\[\^\d+\]/);
     expect(markdown).toContain('A look at the reading room');
-    expect(markdown).not.toContain('## What it is\n');
+    expect(markdown).not.toContain('## In short\n');
     expect(await save('Save as HTML')).toContain('A look at the reading room');
   });
 

@@ -64,6 +64,7 @@ export function wordUnderstood(after: Catalogue, diff: Diff, main: RecordId | un
 }
 
 function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
+  const subject = 'subject' in record && record.subject ? nameOf(catalogue, record.subject) : '';
   switch (record.kind) {
     case 'reading': {
       const fact = findFactKey(record.key);
@@ -81,11 +82,11 @@ function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
     case 'release':
       return nameOf(catalogue, record.id);
     case 'fault':
-      return wordFault(params({ fault: record, since: '', mendedBy: '', of: '' }));
+      return wordFault(params(subject, { fault: record, since: '', mendedBy: '', of: '' }));
     case 'event':
-      return wordEvent(params({ event: record }));
+      return wordEvent(params(subject, { event: record }));
     case 'procedure':
-      return wordProcedure(params({ procedure: record }));
+      return wordProcedure(params(subject, { procedure: record }));
     case 'plan':
       return sentence(
         `${nameOf(catalogue, record.subject)}: ${record.text}${record.due ? `, ${formatWhen(record.due)}` : ''}${record.certainty === 'unsure' ? ' (not certain)' : ''}`,
@@ -99,7 +100,7 @@ function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
     case 'change':
       return wordChangeMade(catalogue, record);
     case 'assessment':
-      return wordVerdict(params({ assessment: record }));
+      return wordVerdict(params(subject, { assessment: record }));
     case 'note':
       return record.state === 'recorded' ? '' : `“${record.text}”`;
     default:
@@ -108,7 +109,11 @@ function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
 }
 
 /** What the sentences of a page are given; a line is of one record. */
-const params = <Given>(given: Given) => given as Given & StatementSubject;
+const params = <Given>(subject: string, given: Given): Given & StatementSubject => ({
+  ...given,
+  subject,
+  told: {},
+});
 
 const VERDICTS = {
   unchecked: 'not checked',
