@@ -30,7 +30,7 @@ function run(command, args, stdio = 'inherit') {
 /** Builds the command; what it says goes to standard error. */
 export async function buildCommand() {
   await ensureInstalled();
-  run('npx', ['vite', 'build', '--config', 'cli/vite.config.ts', '--logLevel', 'error'], [0, 2, 2]);
+  run('npx', ['--loglevel=error', 'vite', 'build', '--config', 'cli/vite.config.ts', '--logLevel', 'error'], [0, 2, 2]);
 }
 
 /** The parts of the sample that are missing or older than their sources. */
@@ -57,7 +57,7 @@ export async function buildProgram() {
   const isPageFresh = isFresh('dist/web/index.html', ofPage);
   if (!isCommandFresh || !isPageFresh) console.error('Building the program …');
   if (!isCommandFresh) await buildCommand();
-  if (!isPageFresh) run('npx', ['vite', 'build', '--logLevel', 'warn']);
+  if (!isPageFresh) run('npx', ['--loglevel=error', 'vite', 'build', '--logLevel', 'warn']);
   return staleParts();
 }
 

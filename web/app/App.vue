@@ -243,7 +243,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
 <style scoped>
 .frame {
   display: grid;
-  grid-template: 48px auto minmax(0, 1fr) 26px / 64px minmax(0, 1fr);
+  grid-template: 48px auto minmax(0, 1fr) 26px / 72px minmax(0, 1fr);
   height: 100vh;
 }
 .skip {

@@ -107,7 +107,13 @@ export function formatReportHtml(catalogue: Catalogue, document: ReportDocument,
 const anchorOf = (id: string) => `part-${id.replace(/[^A-Za-z0-9_-]+/g, '-')}`;
 
 function contentsOf(parts: readonly ReportPart[]): string[] {
-  const lines = parts.map(({ id, title }) => `<li><a href="#${anchorOf(id)}">${escapeXml(title)}</a></li>`);
+  // The areas are one line: who looks for one finds it from there.
+  const areas = parts.filter(({ group }) => group === 'areas');
+  const told = parts.filter((part) => part.group !== 'areas' || part === areas[0] || areas.length === 1);
+  const lines = told.map((part) => {
+    const title = part === areas[0] && areas.length > 1 ? 'Facts by area' : part.title;
+    return `<li><a href="#${anchorOf(part.id)}">${escapeXml(title)}</a></li>`;
+  });
   return [
     '<nav aria-label="Contents"><ol>',
     ...lines,
