@@ -44,7 +44,7 @@ describe('the first minutes', () => {
     }
     await work.getByText('does the guide open offline?').first().waitFor();
 
-    await keys.take('Next: Hold Kestrel Bench 9 and Fenwick 31 side by side');
+    await keys.take('Next: Compare Kestrel Bench 9 and Fenwick 31');
     await keys.take('Keep');
     await keys.take('Next: Publish the report on Kestrel Bench 9');
     await page.locator('iframe').waitFor();

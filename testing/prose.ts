@@ -47,7 +47,7 @@ export function proseOf(paragraphs: readonly string[], names: readonly string[] 
         : [],
     ),
     ...sentences.flatMap((text) =>
-      /\.\.| {2}|\s[,.;]/.test(text) ? [{ rule: 'stops' as const, text }] : [],
+      /\.\.| {2}|\s[,.;]/.test(withoutQuotes(text)) ? [{ rule: 'stops' as const, text }] : [],
     ),
     ...sentences.flatMap((text) =>
       RETIRED_TERMS.some(({ retired }) => retired.test(withoutQuotes(text)))
