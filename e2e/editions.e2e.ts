@@ -51,7 +51,7 @@ describe('a release of two editions on two bases', () => {
     expect(await page.getByText('Reed').count()).toBe(0);
     await page.getByRole('button', { name: 'Main', exact: true }).click();
     await expect.poll(() => query('edition')).toBe('edition:brook-main');
-    await page.getByText('Icons: Reed, where Alder 9 has Plain.').waitFor();
+    await page.getByText('Its icon theme is Reed instead of Plain.').waitFor();
     await page.getByRole('button', { name: 'Heath', exact: true }).click();
     await page
       .getByText(/^Brook 4 Heath installs from Cedar 2/)
@@ -86,9 +86,9 @@ describe('a release of two editions on two bases', () => {
     await because.fill('The installed system starts it the same way');
     await because.press('Enter');
     await page.getByText('accepted although unreliable').waitFor();
-    await expect.poll(() => cell.getAttribute('aria-label')).not.toContain('spoiled');
+    await expect.poll(() => cell.getAttribute('aria-label')).not.toContain('unreliable');
     await undo();
-    await expect.poll(() => cell.getAttribute('aria-label')).toContain('spoiled');
+    await expect.poll(() => cell.getAttribute('aria-label')).toContain('unreliable');
   });
   it('raised no error on the page', () => expect(app.errors).toEqual([]));
 });
