@@ -10,6 +10,7 @@ import { createReport, type ReportAsk } from '../core/exchange/report/createRepo
 import { formatReportHtml } from '../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
+import { lookUp } from '../core/lookUp.ts';
 import { isDay } from './candidates.ts';
 import { sideNamed } from './compare.ts';
 import { dayAsked, editionNamed, readCatalogue, subjectNamed } from './dossier.ts';
@@ -58,7 +59,7 @@ function reportText(catalogue: Catalogue, ask: ReportAsk, day: number, { as, par
     .filter(Boolean);
   const document = asked ? chooseParts(whole, asked) : whole;
   const known = new Set(whole.parts.flatMap(({ id, group }) => [id, group ?? id]));
-  const missing = asked?.filter((part) => !known.has(part) && !(part in EARLIER_NAMES)) ?? [];
+  const missing = asked?.filter((part) => !known.has(part) && !lookUp(EARLIER_NAMES, part)) ?? [];
   if (missing.length > 0)
     throw new UsageError(`--parts: there is no “${missing[0]}” in it; there: ${[...known].join(', ')}`);
   const imprint = imprintOf(catalogue, new Date().toISOString().slice(0, 10));

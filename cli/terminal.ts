@@ -4,7 +4,7 @@
  */
 import type { Catalogue } from '../core/catalogue/catalogue.ts';
 import { SourceNumbers } from '../core/exchange/sourceNumbers.ts';
-import type { Block, ReportPart, Sentence } from '../core/telling/document.ts';
+import { wholeTextOf, type Block, type ReportPart, type Sentence } from '../core/telling/document.ts';
 import { describeSource } from '../core/telling/sourceNotes.ts';
 
 /** How wide the lines may be, and whether colours are understood. */
@@ -68,9 +68,9 @@ function blockLines(block: Block, numbers: SourceNumbers, terminal: Terminal): s
   }
 }
 
-function sentenceText({ text, sources = [], remark }: Sentence, numbers: SourceNumbers): string {
-  const marks = sources.map((id) => `[${numbers.of(id)}]`).join('');
-  return `${text}${remark ? ` (${remark.replace(/\.$/, '')})` : ''}${marks ? ` ${marks}` : ''}`;
+function sentenceText(sentence: Sentence, numbers: SourceNumbers): string {
+  const marks = (sentence.sources ?? []).map((id) => `[${numbers.of(id)}]`).join('');
+  return `${wholeTextOf(sentence)}${marks ? ` ${marks}` : ''}`;
 }
 
 /** A text in lines of at most so many columns; a word that is longer is broken. */

@@ -30,7 +30,11 @@ function run(command, args, stdio = 'inherit') {
 /** Builds the command; what it says goes to standard error. */
 export async function buildCommand() {
   await ensureInstalled();
-  run('npx', ['--loglevel=error', 'vite', 'build', '--config', 'cli/vite.config.ts', '--logLevel', 'error'], [0, 2, 2]);
+  run(
+    'npx',
+    ['--loglevel=error', 'vite', 'build', '--config', 'cli/vite.config.ts', '--logLevel', 'error'],
+    [0, 2, 2],
+  );
 }
 
 /** The parts of the sample that are missing or older than their sources. */

@@ -10,7 +10,7 @@ import { layerTable } from '../core/layers/layerTable.ts';
 import { countsOf } from '../core/layers/counts.ts';
 import { chainOfSubject } from '../core/lineage/chain.ts';
 import { nameOf } from '../core/lineage/names.ts';
-import { countWords } from '../core/telling/grammar.ts';
+import { countWords } from '../core/telling/countWords.ts';
 import { proseOf, runningText } from '../testing/prose.ts';
 
 const DAY = firstDayOf('2026-12-01');

@@ -1,6 +1,6 @@
 /** How a told text reads, in counts: long sentences, phrases said twice, labels in a row, raw signs, retired words. */
 import type { Block, ReportPart } from '../core/telling/document.ts';
-import { countWords } from '../core/telling/grammar.ts';
+import { countWords } from '../core/telling/countWords.ts';
 import { RETIRED_TERMS } from '../core/wording/terms.ts';
 
 /** What is wrong with a text, with the place. */

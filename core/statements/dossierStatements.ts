@@ -12,10 +12,17 @@ import type { Telling } from './telling.ts';
 import { toldFacts } from './told.ts';
 
 /** The statements on the top layer of a table, as of a day (days since 1970-01-01). */
-export function dossierStatements(catalogue: Catalogue, table: LayerTable, day: number): Statement[] {
-  const told = toldFacts(catalogue, table);
+export const dossierStatements = (catalogue: Catalogue, table: LayerTable, day: number): Statement[] =>
+  statementsOn(tellingOf(catalogue, table, day));
+
+/** What is told of the top layer of a table, as of a day (days since 1970-01-01). */
+export function tellingOf(catalogue: Catalogue, table: LayerTable, day: number): Telling {
   const subject = nameOfLayer(catalogue, table.layers[table.layers.length - 1]);
-  const telling: Telling = { catalogue, table, subject, told, day };
+  return { catalogue, table, subject, told: toldFacts(catalogue, table), day };
+}
+
+/** The statements, made of what is told. */
+export function statementsOn(telling: Telling): Statement[] {
   return [
     ...whatItIs(telling),
     ...furtherIdentity(telling),

@@ -3,9 +3,7 @@
  * out; what is confirmed unchanged is one row an area.
  */
 import { AREAS } from '../catalogue/areas.ts';
-import type { Catalogue } from '../catalogue/catalogue.ts';
-import { recordOf } from '../catalogue/catalogue.ts';
-import { findFactKey } from '../catalogue/factSheet.ts';
+import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { isSaid, shownReading, sourcesOf, type Cell } from '../layers/cell.ts';
 import { belowOf } from '../layers/changes.ts';
 import type { LayerRow } from '../layers/layerTable.ts';
@@ -34,7 +32,7 @@ const TOLD_IN_WORDS: ReadonlySet<string> = new Set([
 ]);
 
 /** A table of facts that belong together. */
-export interface AreaTable {
+interface AreaTable {
   readonly id: string;
   readonly title: string;
   readonly blocks: Block[];
@@ -47,8 +45,7 @@ export function areaTables(plan: DossierPlan): AreaTable[] {
     ...statementsOf(plan.statements, 'guideOdd').flatMap(({ params }) => Object.keys(params.told)),
   ]);
   const rows = plan.table.rows.filter(
-    ({ fact, cells }) =>
-      !toldBefore.has(fact.key) && !TOLD_IN_WORDS.has(fact.key) && isTold(cells[cells.length - 1]),
+    (row) => !toldBefore.has(row.fact.key) && !TOLD_IN_WORDS.has(row.fact.key) && isTold(topOf(row)),
   );
   const others = rows.filter((row) => !isSame(row));
   const byArea = AREAS.map(({ id, label }) => ({
@@ -83,16 +80,16 @@ function tableOf(plan: DossierPlan, rows: readonly LayerRow[], caption: string):
       head: ['', ...(hasBase ? [plan.base] : []), plan.subject],
       rows: rows.map((row) => [
         { text: titleOf(row.fact), to: { fact: row.fact.key } },
-        ...(hasBase ? [baseSentence(plan, row)] : []),
+        ...(hasBase ? [baseSentence(row)] : []),
         cellSentence(plan, row),
       ]),
     },
   ];
 }
 
-function baseSentence({ table }: DossierPlan, row: LayerRow): Sentence {
+function baseSentence(row: LayerRow): Sentence {
   const text = baseText(row);
-  const sources = text ? baseSources(table, row.fact.key) : [];
+  const sources = text ? baseSources(row) : [];
   return { text: text || '–', ...(sources.length > 0 && { sources }) };
 }
 
@@ -128,15 +125,14 @@ function unchangedText(row: LayerRow): string {
   return cell.value === true ? nounOf(row.fact) : `${nounOf(row.fact)} (${value})`;
 }
 
-function cellSentence({ catalogue, told }: DossierPlan, { fact, cells }: LayerRow): Sentence {
-  const cell = cells[cells.length - 1];
+function cellSentence({ catalogue, told }: DossierPlan, row: LayerRow): Sentence {
+  const { fact } = row;
+  const cell = topOf(row);
   const remark = remarkOfCell(catalogue, cell);
   const of = told.get(fact.key);
   const isMeasured = of !== undefined && fact.measured && of.isSaid && of.others.length > 0;
   return {
-    text: isMeasured
-      ? figuresOf(of).join('; ')
-      : [textOf(catalogue, { fact, cells }), ...othersOf(of)].join('; '),
+    text: isMeasured ? figuresOf(of).join('; ') : [textOf(catalogue, row), ...othersOf(of)].join('; '),
     sources: cell.byEdition.length > 0 ? editionSources(cell) : sourcesOf(cell),
     ...(remark && !isMeasured && { remark }),
     to: { fact: fact.key },
@@ -147,8 +143,9 @@ const editionSources = ({ byEdition }: Cell) => [
   ...new Set(byEdition.flatMap(({ cell }) => sourcesOf(cell))),
 ];
 
-function textOf(catalogue: Catalogue, { fact, cells }: LayerRow): string {
-  const cell = cells[cells.length - 1];
+function textOf(catalogue: Catalogue, row: LayerRow): string {
+  const { fact } = row;
+  const cell = topOf(row);
   if (cell.byEdition.length > 0)
     return cell.byEdition
       .map(({ edition, cell: each }) => {
@@ -167,9 +164,8 @@ function textOf(catalogue: Catalogue, { fact, cells }: LayerRow): string {
 
 /** What else was measured or said, with what explains that it is another value. */
 function othersOf(told: Told | undefined): string[] {
-  if (!told || !findFactKey(told.key)) return [];
-  return told.others.map(({ reading, explainedBy }) => {
+  return (told?.others ?? []).map(({ reading, explainedBy }) => {
     const why = reading.spoiledBy.length ? wordSpoils(reading.spoiledBy) : wordCircumstances(explainedBy);
-    return `${wordTold(told.key, reading)}${why ? ` (${reading.spoiledBy.length ? 'unreliable, ' : ''}${why})` : ''}`;
+    return `${wordTold(told!.key, reading)}${why ? ` (${reading.spoiledBy.length ? 'unreliable, ' : ''}${why})` : ''}`;
   });
 }

@@ -1,45 +1,48 @@
 /** What a system changes, next to its base and with reasons: what sets it apart comes first. */
+import type { Catalogue } from '../catalogue/catalogue.ts';
 import type { RecordedChange } from '../catalogue/change.ts';
-import { formatValue } from '../wording/valueText.ts';
 import type { ComparedElement } from '../layers/compareValues.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { sourcesOf } from '../layers/cell.ts';
 import { belowOf, changesOf, type Change } from '../layers/changes.ts';
-import type { LayerTable } from '../layers/layerTable.ts';
+import type { LayerRow } from '../layers/layerTable.ts';
 import type { Telling } from '../statements/telling.ts';
 import type { Told } from '../statements/told.ts';
-import { asClause, baseSaying, dropStop, sayingOf } from '../wording/statements/phrases.ts';
-import { listOf } from '../wording/valueText.ts';
+import { asClause, baseSaying, sayingOf, sentence } from '../wording/statements/phrases.ts';
+import { formatValue, listOf } from '../wording/valueText.ts';
 import type { Sentence } from './document.ts';
 import { titleOf } from '../wording/factTitles.ts';
 import { describeImportance, importanceOf, type Importance } from './importance.ts';
-import { remarkOf } from './remarks.ts';
+import { remarkOfCell } from './remarks.ts';
 
 /** A change with how much it matters. */
 export interface RankedChange {
   readonly change: Change;
+  readonly row: LayerRow;
   readonly told: Told | undefined;
   readonly importance: Importance;
 }
 
 /** The changes of the top layer, what matters most first; of equal ones in the order of the fact sheet. */
 export function rankedChanges({ catalogue, table, told }: Telling): RankedChange[] {
+  const rows = new Map(table.rows.map((row) => [row.fact.key, row]));
   return changesOf(table)
     .map((change): RankedChange => {
-      const of = told.get(change.fact.key);
-      return { change, told: of, importance: importanceOf(catalogue, change, of) };
+      const { key } = change.fact;
+      const of = told.get(key);
+      return { change, row: rows.get(key)!, told: of, importance: importanceOf(catalogue, change, of) };
     })
     .sort((a, b) => b.importance.score - a.importance.score);
 }
 
 /** The row of a change: the fact, what the base has, what the system has, and why where anybody said. */
 export function changeRow(
-  telling: Telling,
-  { change, told, importance }: RankedChange,
+  catalogue: Catalogue,
+  { change, row, told, importance }: RankedChange,
   hasReasons: boolean,
 ): Sentence[] {
   const { fact, notes } = change;
-  const remark = remarkOf(telling, told);
+  const remark = told ? remarkOfCell(catalogue, row.cells[row.cells.length - 1]) : '';
   const because = describeImportance(importance);
   const own: Sentence = {
     text: describeOwn(change, told),
@@ -47,13 +50,13 @@ export function changeRow(
     ...(remark && { remark }),
     to: { fact: fact.key },
   };
-  const reasons = notes.filter(({ motive, consequence }) => motive || consequence);
+  const reasons = notes.filter(isReason);
   const why: Sentence = {
     text: reasons.map(reasonOf).join(' '),
     ...(reasons.length > 0 && { sources: reasons.flatMap(({ sources }) => sources) }),
   };
   const title: Sentence = { text: titleOf(fact), because, to: { fact: fact.key } };
-  const below = baseSources(telling.table, fact.key);
+  const below = baseSources(row);
   const base: Sentence = {
     text: describeBase(change, told),
     ...(below.length > 0 && { sources: below }),
@@ -61,23 +64,21 @@ export function changeRow(
   return [title, base, own, ...(hasReasons ? [why] : [])];
 }
 
-/** The sources of what the base of a table's top layer has of a fact. */
-export function baseSources(table: LayerTable, key: string): readonly RecordId[] {
-  const row = table.rows.find(({ fact }) => fact.key === key);
-  const at = row ? belowOf(row).setBy : -1;
-  return at >= 0 ? sourcesOf(row!.cells[at]) : [];
+/** The sources of what the base has of a fact. */
+export function baseSources(row: LayerRow): readonly RecordId[] {
+  const { setBy } = belowOf(row);
+  return setBy >= 0 ? sourcesOf(row.cells[setBy]) : [];
 }
 
+const isReason = ({ motive, consequence }: RecordedChange): boolean => Boolean(motive || consequence);
+
 /** True where anybody said why. */
-export const isReasoned = ({ change: { notes } }: RankedChange): boolean =>
-  notes.some(({ motive, consequence }) => motive || consequence);
+export const isReasoned = ({ change: { notes } }: RankedChange): boolean => notes.some(isReason);
 
 const reasonOf = ({ element, motive, consequence }: RecordedChange): string => {
-  const said = [motive, consequence].filter(Boolean).map((text) => `${capital(dropStop(text))}.`);
+  const said = [motive, consequence].filter(Boolean).map((text) => sentence(text));
   return `${element ? `${element}: ` : ''}${said.join(' ')}`;
 };
-
-const capital = (text: string) => text.slice(0, 1).toUpperCase() + text.slice(1);
 
 /** A list of more letters is counted. */
 const MOST_LISTED = 60;
@@ -101,15 +102,12 @@ function describeOwn({ fact, after, before, elements, basis }: Change, told: Tol
     const held = elements[0]?.kind === 'holds back' ? 'held back at ' : '';
     return `${held}${(told && sayingOf(told)) || formatValue(fact, after)}`;
   }
-  return before === undefined
-    ? told
-      ? sayingOf(told)
-      : formatValue(fact, after)
-    : describeElements(elements);
+  if (before !== undefined) return describeElements(elements);
+  return told ? sayingOf(told) : formatValue(fact, after);
 }
 
 /** `adds a and b; drops c; bundle store off`. */
-export function describeElements(elements: readonly ComparedElement[]): string {
+function describeElements(elements: readonly ComparedElement[]): string {
   const of = (kind: ComparedElement['kind']) => elements.filter((each) => each.kind === kind);
   const names = (kind: ComparedElement['kind']) => listOf(of(kind).map(({ name }) => name));
   return [

@@ -5,6 +5,7 @@
 import type { RecordId } from '../catalogue/recordId.ts';
 import { ABOUT_ID } from '../catalogue/about.ts';
 import type { StatementTarget } from '../statements/statement.ts';
+import { lookUp } from '../lookUp.ts';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 
 /** A sentence, or what stands in a cell. */
@@ -94,10 +95,14 @@ export const EARLIER_NAMES: Readonly<Record<string, string>> = {
 export function chooseParts(document: ReportDocument, ids: readonly string[]): ReportDocument {
   const has = (id: string) => document.parts.some((part) => part.id === id || part.group === id);
   const asked = ids
-    .map((id) => (has(id) ? id : (EARLIER_NAMES[id] ?? id)))
+    .map((id) => (has(id) ? id : (lookUp(EARLIER_NAMES, id) ?? id)))
     .flatMap((id) => document.parts.filter((part) => part.id === id || part.group === id));
   return { ...document, parts: [...new Set(asked)] };
 }
+
+/** A sentence with what is unusual for its source in brackets behind it. */
+export const wholeTextOf = ({ text, remark }: Sentence): string =>
+  remark ? `${text} (${remark.replace(/\.$/, '')})` : text;
 
 /** A paragraph of sentences, or nothing. */
 export function paragraphBlock(sentences: readonly Sentence[]): Block[] {

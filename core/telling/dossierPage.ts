@@ -1,12 +1,12 @@
 /** The first page of a dossier: in short, verdict, what it changes next to its base, what to watch out for, what is still open. */
 import { countsOf } from '../layers/counts.ts';
 import { isUncheckedHere } from '../layers/cell.ts';
+import { sentence } from '../wording/statements/phrases.ts';
 import { formatNumberOf } from '../wording/valueText.ts';
 import { changeRow, isReasoned } from './changeTable.ts';
 import { describeVerdicts } from './verdicts.ts';
 import { listBlock, paragraphBlock, partOf, type Block, type ReportPart, type Sentence } from './document.ts';
 import type { DossierPlan } from './dossierPlan.ts';
-import { sentenceOf } from './grammar.ts';
 import { inShort } from './inShort.ts';
 
 /** So many changes stand on the first page; the others in the tables behind it. */
@@ -15,12 +15,15 @@ export const FIRST_CHANGES = 12;
 /** So many points stand in a list of the first page, so many the rest is counted. */
 const FIRST_POINTS = 7;
 
+/** Pictures that stand at the head of a part: the change strip, the lineage, the windows of support. */
+export type DossierPictures = Readonly<Partial<Record<'changes' | 'lineage' | 'support', readonly Block[]>>>;
+
 /** The parts of the first page. */
-export function dossierPage(plan: DossierPlan): ReportPart[] {
+export function dossierPage(plan: DossierPlan, { changes = [] }: DossierPictures = {}): ReportPart[] {
   return [
     ...partOf('short', 'In short', paragraphBlock(inShort(plan)), 'first'),
     ...partOf('verdict', 'Verdict', describeVerdicts(plan), 'first'),
-    ...partOf('changes', 'What it changes', changeBlocks(plan), 'first'),
+    ...partOf('changes', 'What it changes', changeBlocks(plan, changes), 'first'),
     ...partOf('watch', 'Watch out', listBlock(plan.watchOut.slice(0, FIRST_POINTS)), 'first'),
     ...partOf('open', 'Still open', listBlock(plan.stillOpen.slice(0, FIRST_POINTS)), 'first'),
   ];
@@ -32,9 +35,11 @@ export const furtherPoints = ({ watchOut, stillOpen }: DossierPlan): Sentence[] 
   ...stillOpen.slice(FIRST_POINTS),
 ];
 
-function changeBlocks(plan: DossierPlan): Block[] {
+/** A picture alone tells nothing of changes: it stands above what is said of them. */
+function changeBlocks(plan: DossierPlan, pictures: readonly Block[]): Block[] {
   const first = plan.changes.slice(0, FIRST_CHANGES);
-  return [...changeTable(plan, first, 'What it changes'), ...paragraphBlock(aroundChanges(plan))];
+  const blocks = [...changeTable(plan, first, 'What it changes'), ...paragraphBlock(aroundChanges(plan))];
+  return blocks.length > 0 ? [...pictures, ...blocks] : [];
 }
 
 /** Some changes as a table. */
@@ -46,7 +51,7 @@ export function changeTable(plan: DossierPlan, changes: DossierPlan['changes'], 
       type: 'table',
       caption,
       head: ['', plan.base || 'Before', plan.subject, ...(hasReasons ? ['Why'] : [])],
-      rows: changes.map((each) => changeRow(plan, each, hasReasons)),
+      rows: changes.map((each) => changeRow(plan.catalogue, each, hasReasons)),
     },
   ];
 }
@@ -72,5 +77,5 @@ function aroundChanges({ table, base, changes, subject }: DossierPlan): Sentence
         .join(', ')}`,
     baseUnknown > 0 && `for ${formatNumberOf(baseUnknown, 'fact')}, the value of ${base} is not known`,
   ];
-  return sentences.flatMap((text) => (text ? [{ text: sentenceOf(text) }] : []));
+  return sentences.flatMap((text) => (text ? [{ text: sentence(text) }] : []));
 }

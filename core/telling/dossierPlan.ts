@@ -6,24 +6,24 @@ import type { Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import type { LayerTable } from '../layers/layerTable.ts';
 import { nameOf, nameOfLayer } from '../lineage/names.ts';
-import { dossierStatements } from '../statements/dossierStatements.ts';
+import { statementsOn, tellingOf } from '../statements/dossierStatements.ts';
 import type { Statement, StatementKind, StatementOf } from '../statements/statement.ts';
 import type { Telling } from '../statements/telling.ts';
-import { toldFacts } from '../statements/told.ts';
+import { supportRowOf, type SupportRow } from '../support/supportRows.ts';
 import { wordSpoils, wordSettling } from '../wording/spoilText.ts';
 import { wordStatement } from '../wording/statements/wordStatement.ts';
 import { formatCount, listOf } from '../wording/valueText.ts';
-import { wordTold } from '../wording/statements/phrases.ts';
+import { sentence, wordTold } from '../wording/statements/phrases.ts';
 import { rankedChanges, type RankedChange } from './changeTable.ts';
 import type { Sentence } from './document.ts';
 import { nounOf } from '../wording/factTitles.ts';
-import { sentenceOf } from './grammar.ts';
 
 /** What is told of one system. */
 export interface DossierPlan extends Telling {
   /** The project by name, and the base it rests on; empty for none. */
   readonly project: string;
   readonly base: string;
+  readonly support: SupportRow;
   readonly statements: readonly Statement[];
   readonly changes: readonly RankedChange[];
   /** What affects a reader, the gravest first. */
@@ -35,13 +35,13 @@ export interface DossierPlan extends Telling {
 export function planDossier(catalogue: Catalogue, table: LayerTable, day: number): DossierPlan {
   const top = table.layers[table.layers.length - 1];
   const below = table.layers.at(-2);
-  const told = toldFacts(catalogue, table);
-  const telling: Telling = { catalogue, table, subject: nameOfLayer(catalogue, top), told, day };
-  const statements = dossierStatements(catalogue, table, day);
+  const telling = tellingOf(catalogue, table, day);
+  const statements = statementsOn(telling);
   return {
     ...telling,
     project: nameOf(catalogue, top.distribution),
     base: below ? nameOfLayer(catalogue, below) : '',
+    support: supportRowOf(catalogue, table, day),
     statements,
     changes: rankedChanges(telling),
     watchOut: watchOut(statements),
@@ -124,10 +124,10 @@ function unreliable(statements: readonly Statement[]): Sentence[] {
     const settling = wordSettling(reasons);
     return {
       text: [
-        sentenceOf(
+        sentence(
           `unreliable, because seen only ${wordSpoils(reasons)}, ${group.length === 1 ? 'is' : 'are'} the ${listOf(named)}`,
         ),
-        settling && sentenceOf(`to be sure, ${settling}`),
+        settling && sentence(`to be sure, ${settling}`),
       ]
         .filter(Boolean)
         .join(' '),

@@ -1,31 +1,30 @@
 /** What stands behind the first page of a dossier: the project, its lineage, support, packages, areas, records, assessments. */
-import type { PackageCounts } from '../catalogue/comparison.ts';
 import { formatDay } from '../catalogue/days.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import { newestComparison } from '../lineage/lineageGraph.ts';
 import { nameOf } from '../lineage/names.ts';
-import { supportRowOf } from '../support/supportRows.ts';
 import type { Statement } from '../statements/statement.ts';
 import { opinionsOf, standingOpinions } from '../assessments/standing.ts';
 import { subjectsOfLayer } from '../lineage/chain.ts';
 import { wordLoss } from '../wording/lossText.ts';
 import { wordTotal } from '../wording/opinionText.ts';
 import { wordExpected } from '../wording/supportText.ts';
-import { CLASS_LABELS, formatCount, formatNumberOf, formatShare } from '../wording/valueText.ts';
-import { asClause, dropStop, sayingOf, series } from '../wording/statements/phrases.ts';
-import { wordStatement } from '../wording/statements/wordStatement.ts';
+import { CLASS_LABELS, formatCount, formatShare } from '../wording/valueText.ts';
+import { asClause, dropStop, onDate, sayingOf, sentence, series } from '../wording/statements/phrases.ts';
 import { areaTables } from './areaTables.ts';
-import { changeTable, FIRST_CHANGES, furtherPoints } from './dossierPage.ts';
+import { changeTable, FIRST_CHANGES, furtherPoints, type DossierPictures } from './dossierPage.ts';
 import { listBlock, paragraphBlock, partOf, type Block, type ReportPart, type Sentence } from './document.ts';
 import { statementsOf, toldSentence, type DossierPlan } from './dossierPlan.ts';
-import { describeWhen, sentenceOf } from './grammar.ts';
 
-/** The parts behind the first page; pictures are put in by who draws. */
-export function dossierReference(plan: DossierPlan): ReportPart[] {
+/** The parts behind the first page; lineage and support may consist of their picture. */
+export function dossierReference(
+  plan: DossierPlan,
+  { lineage = [], support = [] }: DossierPictures = {},
+): ReportPart[] {
   return [
     ...partOf('about', 'The project', paragraphBlock(told(plan, 'purpose', 'maker', 'releases', 'names'))),
-    ...partOf('lineage', 'Lineage', lineageBlocks(plan)),
-    ...partOf('support', 'Support', supportBlocks(plan)),
+    ...partOf('lineage', 'Lineage', [...lineage, ...lineageBlocks(plan)]),
+    ...partOf('support', 'Support', [...support, ...supportBlocks(plan)]),
     ...partOf('packages', 'Packages', packageBlocks(plan)),
     ...partOf(
       'more-changes',
@@ -49,7 +48,7 @@ function lineageBlocks(plan: DossierPlan): Block[] {
   const said = (key: string, word: (saying: string) => string): Sentence[] => {
     const fact = plan.told.get(key);
     const saying = fact?.isSaid ? sayingOf(fact) : '';
-    return saying ? [{ text: sentenceOf(word(saying)), sources: fact!.sources, to: { fact: key } }] : [];
+    return saying ? [{ text: sentence(word(saying)), sources: fact!.sources, to: { fact: key } }] : [];
   };
   return paragraphBlock([
     ...told(plan, 'baseReason', 'baseAssumed', 'baseBefore', 'taken', 'continues'),
@@ -59,19 +58,16 @@ function lineageBlocks(plan: DossierPlan): Block[] {
 }
 
 /** Support as far as the first page has not told it: the end, the next release. */
-function supportBlocks({ catalogue, table, day, statements, watchOut }: DossierPlan): Block[] {
-  const row = supportRowOf(catalogue, table, day);
+function supportBlocks({ support: row, day, statements, watchOut }: DossierPlan): Block[] {
   const texts = new Set(watchOut.map(({ text }) => text));
   const own = statementsOf(statements, 'support', 'supportRules')
     .map(toldSentence)
     .filter(({ text }) => text && !texts.has(text));
   const rolls: Sentence[] =
     row.state === 'rolls' ? [{ text: `${row.name} is a rolling release without an end of support.` }] : [];
-  const next: Sentence[] = row.next ? [{ text: sentenceOf(wordExpected(row.next, day)) }] : [];
+  const next: Sentence[] = row.next ? [{ text: sentence(wordExpected(row.next, day)) }] : [];
   return paragraphBlock([...own, ...rolls, ...next]);
 }
-
-const SHARE_OF: readonly (keyof Omit<PackageCounts, 'installed'>)[] = CLASS_LABELS.map(({ id }) => id);
 
 /** The account of packages next to each base. */
 function packageBlocks({ catalogue, table, day }: DossierPlan): Block[] {
@@ -81,22 +77,20 @@ function packageBlocks({ catalogue, table, day }: DossierPlan): Block[] {
     if (!comparison) return [];
     const { counts, losses, source, base } = comparison;
     const sources = source ? { sources: [source] } : {};
-    const shown = SHARE_OF.filter((id) => counts[id] > 0);
-    const label = (id: string) => CLASS_LABELS.find((each) => each.id === id)!;
     return [
       {
         type: 'table',
         caption: `Packages next to ${nameOf(catalogue, base)}`,
         head: ['', 'Packages', 'Share', 'What it means'],
-        rows: shown.map((id) => [
-          { text: label(id).label },
+        rows: CLASS_LABELS.filter(({ id }) => counts[id] > 0).map(({ id, label, means }) => [
+          { text: label },
           { text: formatCount(counts[id]), ...sources },
           { text: formatShare(counts[id], counts.installed) },
-          { text: label(id).means },
+          { text: means },
         ]),
       },
       ...paragraphBlock(
-        losses.map((loss) => ({ text: sentenceOf(`the list is of a file ${wordLoss(loss)}`) })),
+        losses.map((loss) => ({ text: sentence(`the list is of a file ${wordLoss(loss)}`) })),
       ),
     ];
   });
@@ -112,13 +106,11 @@ function useBlocks(plan: DossierPlan): Block[] {
   );
 }
 
-const CLAIMS_TOLD: ReadonlySet<string> = new Set(['confirmed']);
-
 /** Claims that hold: those that do not are told on the first page. */
 function claimBlocks({ statements }: DossierPlan): Block[] {
   return listBlock(
     statementsOf(statements, 'claim')
-      .filter(({ params: { claim } }) => CLAIMS_TOLD.has(claim.verdict))
+      .filter(({ params: { claim } }) => claim.verdict === 'confirmed')
       .map(toldSentence),
   );
 }
@@ -153,22 +145,13 @@ function opinionBlocks({ catalogue, table }: DossierPlan): Block[] {
 }
 
 /** The subtitle: `Distribution for newcomers, schools and offices; released on 3 March 2026; supported until 1 June 2029`. */
-export function describeSubject({ told: facts, statements, catalogue, table, day }: DossierPlan): string {
+export function describeSubject({ told: facts, statements, support, day }: DossierPlan): string {
   const audience = series(sayingOf(facts.get('identity.audience')));
   const [release] = statementsOf(statements, 'releases');
-  const row = supportRowOf(catalogue, table, day);
   const parts = [
     `A distribution${audience ? ` for ${audience}` : ''}`,
-    release && `released ${describeWhen(release.params.date)}`,
-    row.own.end && row.state !== 'rolls' && `supported until ${formatWhen(row.own.end)}`,
+    release && `released ${onDate(release.params.date)}`,
+    support.own.end && support.state !== 'rolls' && `supported until ${formatWhen(support.own.end)}`,
   ].filter(Boolean);
-  return `${parts.join(', ')}. As known ${describeWhen(formatDay(day))}.`;
-}
-
-/** One line for lists and the map: `On Fenwick 31; own desktop Lagoon; supported until June 2029`. */
-export function describeInOneLine(plan: DossierPlan): string {
-  const [lead] = plan.statements.filter(({ kind }) =>
-    ['base', 'independent', 'baseUnknown', 'dependsOnEdition'].includes(kind),
-  );
-  return lead ? wordStatement(lead) : formatNumberOf(plan.changes.length, 'change');
+  return `${parts.join(', ')}. As known ${onDate(formatDay(day))}.`;
 }

@@ -22,12 +22,12 @@ export interface Importance extends Commonness {
 }
 
 /** What facts weigh where nobody has weighed a change: what readers ask for first, and trifles; all others weigh 1. */
-const USUAL_WEIGHTS: Readonly<Record<string, number>> = {
+export const USUAL_WEIGHTS: Readonly<Record<string, number>> = {
   ...weigh(3, 'defaults.desktop repositories.archives kernel.version welcome.guide'),
-  ...weigh(2, 'model.kind model.supportEnd repositories.formats kernel.offered defaults.restore'),
+  ...weigh(2, 'model.kind model.supportEnd repositories.formats kernel.offered'),
   ...weigh(
     1.5,
-    'defaults.application.browser defaults.display defaults.application.files defaults.init tools.graphical welcome.opens',
+    'defaults.application.browser defaults.application.files defaults.init tools.graphical welcome.opens',
   ),
   ...weigh(0.5, 'themes.font themes.monospace themes.cursor themes.wallpaper themes.boot themes.wallpapers'),
   ...weigh(

@@ -1,15 +1,15 @@
 /** A system in short: what it is built on, what sets it apart, and the greatest reservation, in at most 90 words. */
 import { findFactKey } from '../catalogue/factSheet.ts';
-import { keepName, sayingOf } from '../wording/statements/phrases.ts';
+import type { RecordId } from '../catalogue/recordId.ts';
+import { keepName, sayingOf, sentence } from '../wording/statements/phrases.ts';
 import { formatCount, listOf } from '../wording/valueText.ts';
-import type { Statement } from '../statements/statement.ts';
 import { statementsOf, toldSentence, type DossierPlan } from './dossierPlan.ts';
-import { describeContrast, type RankedChange } from './changeTable.ts';
+import { describeContrast } from './changeTable.ts';
 import type { Sentence } from './document.ts';
 import { nounOf } from '../wording/factTitles.ts';
 import { wordDayRange } from '../wording/supportText.ts';
 import { wordStatement } from '../wording/statements/wordStatement.ts';
-import { countWords, sentenceOf } from './grammar.ts';
+import { countWords } from './countWords.ts';
 
 /** The most words of it. */
 const MOST_WORDS = 90;
@@ -29,57 +29,66 @@ export function inShort(plan: DossierPlan): Sentence[] {
   return [...lineage, ...middle, ...(words([...lineage, ...middle, ...last]) > MOST_WORDS ? [] : last)];
 }
 
-const toSentence = (text: string, { sources, to }: Statement): Sentence => ({ text, sources, to });
-
 /** On what it is built, and how much of that is unmodified. */
-export function lineageSentences({ statements }: DossierPlan): Sentence[] {
+function lineageSentences({ statements }: DossierPlan): Sentence[] {
   const base = statements.find(({ kind }) =>
     ['base', 'independent', 'baseUnknown', 'dependsOnEdition'].includes(kind),
   );
   const now = statements.find(({ kind }) => kind === 'baseNow');
   const carried = statements.find(({ kind }) => kind === 'carried');
-  return [base, now, carried].flatMap((statement) => {
-    if (!statement) return [];
-    const sentence = toSentence(wordStatement(statement), statement);
-    return statement.kind === 'baseUnknown' ? [{ text: sentence.text, to: statement.to }] : [sentence];
-  });
+  return [base, now, carried].flatMap((statement) => (statement ? [toldSentence(statement)] : []));
 }
 
 /** So many changes are named in a sentence. */
 const NAMED = 3;
 
+/** `Its desktop is Lagoon instead of Porch and its mail program Corvid Mail.` Nothing where nothing is said. */
+function ownershipSentence(
+  owned: readonly { readonly key: string; readonly says: string; readonly sources: readonly RecordId[] }[],
+): Sentence[] {
+  if (owned.length === 0) return [];
+  const each = owned.map(
+    ({ key, says }, i) => `its ${nounOf(findFactKey(key)!)} ${i === 0 ? 'is ' : ''}${says}`,
+  );
+  return [{ text: sentence(listOf(each)), sources: sourcesOfAll(owned) }];
+}
+
+const sourcesOfAll = (some: readonly { readonly sources: readonly RecordId[] }[]) => [
+  ...new Set(some.flatMap(({ sources }) => sources)),
+];
+
 /** The changes that set it apart: values that are others, then what lists gain. */
 function changeSentences({ changes, project }: DossierPlan): Sentence[] {
-  const contrasts = changes.filter(
-    ({ change }) => describeContrast({ change } as RankedChange) && change.after !== undefined,
-  );
-  const told = contrasts.slice(0, NAMED);
+  const contrasts = changes
+    .filter(({ change }) => change.after !== undefined)
+    .map((ranked) => ({ ranked, says: describeContrast(ranked) }))
+    .filter(({ says }) => says)
+    .slice(0, NAMED)
+    .map(({ ranked: { change, told }, says }) => ({
+      key: change.fact.key,
+      says,
+      sources: told?.sources ?? [],
+    }));
   const gains = changes
     .filter(({ change }) => change.elements.some(({ kind }) => kind === 'adds'))
-    .slice(0, 2);
-  const sentences: Sentence[] = [];
-  const sources = (some: readonly RankedChange[]) => [
-    ...new Set(some.flatMap((each) => each.told?.sources ?? [])),
+    .slice(0, 2)
+    .filter(({ change }) => Array.isArray(change.after));
+  const added = gains.map(({ change }) => {
+    const names = change.elements.flatMap(({ kind, name }) => (kind === 'adds' ? [name] : []));
+    const some = names.length > 2 ? `${formatCount(names.length)} entries` : listOf(names);
+    return `${some} to the ${nounOf(change.fact)}`;
+  });
+  return [
+    ...ownershipSentence(contrasts),
+    ...(added.length > 0
+      ? [
+          {
+            text: keepName(sentence(`${project} adds ${listOf(added)}`), project),
+            sources: sourcesOfAll(gains.flatMap(({ told }) => told ?? [])),
+          },
+        ]
+      : []),
   ];
-  if (told.length > 0) {
-    const each = told.map(
-      (ranked, i) => `its ${nounOf(ranked.change.fact)} ${i === 0 ? 'is ' : ''}${describeContrast(ranked)}`,
-    );
-    sentences.push({ text: sentenceOf(listOf(each)), sources: sources(told) });
-  }
-  const lists = gains.filter(({ change }) => Array.isArray(change.after));
-  if (lists.length > 0) {
-    const each = lists.map(({ change }) => {
-      const names = change.elements.flatMap(({ kind, name }) => (kind === 'adds' ? [name] : []));
-      const some = names.length > 2 ? `${formatCount(names.length)} entries` : listOf(names);
-      return `${some} to the ${nounOf(change.fact)}`;
-    });
-    sentences.push({
-      text: keepName(sentenceOf(`${project} adds ${listOf(each)}`), project),
-      sources: sources(lists),
-    });
-  }
-  return sentences;
 }
 
 /** What readers ask of a system that stands by itself first. */
@@ -90,12 +99,7 @@ function ownSentences({ told }: DossierPlan): Sentence[] {
     const fact = told.get(key);
     return fact?.isSaid && fact.value !== undefined ? [fact] : [];
   });
-  if (known.length === 0) return [];
-  const each = known.map(
-    (fact, i) => `its ${nounOf(findFactKey(fact.key)!)} ${i === 0 ? 'is ' : ''}${sayingOf(fact)}`,
-  );
-  const sources = [...new Set(known.flatMap((fact) => fact.sources))];
-  return [{ text: sentenceOf(listOf(each)), sources }];
+  return ownershipSentence(known.map((fact) => ({ ...fact, says: sayingOf(fact) })));
 }
 
 /** Whose kernel it is, where that is the base's. */
@@ -104,7 +108,7 @@ function kernelSentence({ told, project }: DossierPlan): Sentence[] {
   if (kernel?.standing !== 'same' || !kernel.by || kernel.value === undefined) return [];
   return [
     {
-      text: keepName(sentenceOf(`${project} boots the kernel of ${kernel.by}`), project),
+      text: keepName(sentence(`${project} boots the kernel of ${kernel.by}`), project),
       sources: kernel.sources,
     },
   ];

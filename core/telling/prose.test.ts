@@ -10,7 +10,7 @@ import { parseCatalogueFile } from '../exchange/catalogueFile.ts';
 import { dossierDocument } from '../exchange/report/dossierDocument.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { chainOfSubject } from '../lineage/chain.ts';
-import { countWords } from './grammar.ts';
+import { countWords } from './countWords.ts';
 import { dossierPage } from './dossierPage.ts';
 import { planDossier } from './dossierPlan.ts';
 

@@ -2,10 +2,7 @@
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Conditions } from '../catalogue/conditions.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import type { Cell } from '../layers/cell.ts';
-import { shownReading } from '../layers/cell.ts';
-import type { Telling } from '../statements/telling.ts';
-import type { Told } from '../statements/told.ts';
+import { shownReading, type Cell } from '../layers/cell.ts';
 import { describeConditions } from './sourceNotes.ts';
 
 /** Conditions that a reading has and its source does not, in words. */
@@ -29,10 +26,4 @@ export function remarkOfCell(catalogue: Catalogue, cell: Cell): string {
   ]
     .filter(Boolean)
     .join('; ');
-}
-
-/** The same for a fact that is told. */
-export function remarkOf({ catalogue, table }: Telling, told: Told | undefined): string {
-  const row = told && table.rows.find(({ fact }) => fact.key === told.key);
-  return row ? remarkOfCell(catalogue, row.cells[row.cells.length - 1]) : '';
 }

@@ -5,7 +5,8 @@ import type { Conditions } from '../catalogue/conditions.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { RecordId } from '../catalogue/recordId.ts';
 import { SOURCE_KINDS } from '../catalogue/sourceKinds.ts';
-import { formatCount, formatNumberOf, listOf } from '../wording/valueText.ts';
+import { wordMemorySize } from '../wording/statements/surroundingSentences.ts';
+import { formatNumberOf, listOf } from '../wording/valueText.ts';
 
 const MOMENTS = {
   boot: 'right after the start',
@@ -13,19 +14,15 @@ const MOMENTS = {
   'after use': 'after use',
 } as const;
 
-/** `4 GiB`, `1,500 MiB`. */
-export const describeMemory = (mib: number): string =>
-  mib % 1024 === 0 ? `${formatCount(mib / 1024)} GiB` : `${formatCount(mib)} MiB`;
-
 /** Conditions in words: `installed system in a virtual machine with 4 GiB and 2 cores; package index one day old`. */
 export function describeConditions(conditions: Conditions): string {
   const { medium, machine, memoryMiB, cores, indexAgeDays, alteredByAnalyst, alteredWith } = conditions;
   const { tool, moment, uptimeMinutes, openPrograms, indexRefreshed, effort, desktop } = conditions;
   const { diskMiB, processor, graphics, network, chosenAtInstall } = conditions;
   const size = [
-    memoryMiB !== undefined && describeMemory(memoryMiB),
+    memoryMiB !== undefined && wordMemorySize(memoryMiB),
     cores !== undefined && formatNumberOf(cores, 'core'),
-    diskMiB !== undefined && `a disk of ${describeMemory(diskMiB)}`,
+    diskMiB !== undefined && `a disk of ${wordMemorySize(diskMiB)}`,
   ].filter(Boolean) as string[];
   const place = [
     medium && (medium === 'live' ? 'live image' : 'installed system'),

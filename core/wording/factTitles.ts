@@ -1,11 +1,10 @@
 /** What a fact is called where its area does not stand beside it. */
 import type { FactKey } from '../catalogue/factSheet.ts';
 
-const TITLES: Readonly<Record<string, string>> = {
+export const TITLES: Readonly<Record<string, string>> = {
   'defaults.application.mail': 'Mail program',
   'defaults.application.office': 'Office suite',
   'defaults.application.chat': 'Chat program',
-  'defaults.language': 'Default language',
   'defaults.packages': 'Preinstalled packages',
   'repositories.host': 'Archive host',
   'repositories.pinning': 'Release named in the archive list',

@@ -3,9 +3,9 @@
 import type { RouteLocationRaw } from 'vue-router';
 import type { Catalogue } from '../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../core/catalogue/recordId.ts';
-import { nameOf } from '../../core/lineage/names.ts';
 import type { StatementTarget } from '../../core/statements/statement.ts';
-import type { Block, Sentence } from '../../core/telling/document.ts';
+import type { Block } from '../../core/telling/document.ts';
+import ToldSentence from './ToldSentence.vue';
 
 defineProps<{
   catalogue: Catalogue;
@@ -15,9 +15,6 @@ defineProps<{
   addressOf: (to: StatementTarget) => RouteLocationRaw;
 }>();
 const emit = defineEmits<{ source: [id: RecordId] }>();
-
-/** A sentence, with what is unusual for its source in brackets. */
-const wholeText = ({ text, remark }: Sentence) => (remark ? `${text} (${remark.replace(/\.$/, '')})` : text);
 </script>
 
 <template>
@@ -32,21 +29,12 @@ const wholeText = ({ text, remark }: Sentence) => (remark ? `${text} (${remark.r
         v-for="(sentence, i) in block.type === 'list' ? block.items : block.sentences"
         :key="i"
       >
-        <router-link v-if="sentence.to" class="plain-link" :to="addressOf(sentence.to)">{{
-          wholeText(sentence)
-        }}</router-link>
-        <template v-else>{{ wholeText(sentence) }}</template>
-        <button
-          v-for="id in sentence.sources"
-          :key="id"
-          class="note"
-          :title="nameOf(catalogue, id)"
-          :aria-label="`Source ${numbers.get(id)}: ${nameOf(catalogue, id)}`"
-          @click="emit('source', id)"
-        >
-          {{ numbers.get(id) }}
-        </button>
-        <span v-if="sentence.sources?.length === 0" class="note none">no source</span>
+        <ToldSentence
+          v-bind="{ catalogue, numbers, addressOf }"
+          :sentence="sentence"
+          @source="emit('source', $event)"
+        />
+        <span v-if="sentence.sources?.length === 0" class="none">no source</span>
         {{ ' ' }}
       </component>
     </component>
@@ -73,20 +61,11 @@ const wholeText = ({ text, remark }: Sentence) => (remark ? `${text} (${remark.r
             :scope="i === 0 ? 'row' : undefined"
             :title="cell.because"
           >
-            <router-link v-if="cell.to" class="plain-link" :to="addressOf(cell.to)">{{
-              wholeText(cell)
-            }}</router-link>
-            <template v-else>{{ wholeText(cell) }}</template>
-            <button
-              v-for="id in cell.sources"
-              :key="id"
-              class="note"
-              :title="nameOf(catalogue, id)"
-              :aria-label="`Source ${numbers.get(id)}: ${nameOf(catalogue, id)}`"
-              @click="emit('source', id)"
-            >
-              {{ numbers.get(id) }}
-            </button>
+            <ToldSentence
+              v-bind="{ catalogue, numbers, addressOf }"
+              :sentence="cell"
+              @source="emit('source', $event)"
+            />
           </component>
         </tr>
       </tbody>
@@ -130,18 +109,9 @@ tbody th {
 tbody td:nth-child(3) {
   font-weight: 600;
 }
-.note {
-  display: inline-block;
-  min-width: 24px;
-  margin: -6px 0;
-  font-size: 11px;
-  font-weight: 400;
-  line-height: 24px;
-  text-align: center;
-  color: rgb(var(--v-theme-accent-ink));
-}
-.note.none {
+.none {
   margin-left: 6px;
+  font-size: 11px;
   white-space: nowrap;
   color: rgb(var(--v-theme-ink-soft));
 }

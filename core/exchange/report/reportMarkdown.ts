@@ -3,7 +3,13 @@ import type { Catalogue } from '../../catalogue/catalogue.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
 import { textToBase64 } from '../base64.ts';
 import { escapeMarkdown, Footnotes } from '../markdown.ts';
-import type { Block, Imprint, ReportDocument, Sentence } from '../../telling/document.ts';
+import {
+  wholeTextOf,
+  type Block,
+  type Imprint,
+  type ReportDocument,
+  type Sentence,
+} from '../../telling/document.ts';
 
 /** The text of a report; the imprint stands below the title where one is given. */
 export function formatReportMarkdown(
@@ -47,7 +53,7 @@ function blockLines(block: Block, notes: Footnotes): string[] {
   }
 }
 
-function sentenceText({ text, sources, remark }: Sentence, notes: Footnotes): string {
-  const around = remark ? ` (${escapeMarkdown(remark.replace(/\.$/, ''))})` : '';
-  return `${escapeMarkdown(text)}${around}${sources ? notes.citeAll(sources) : ''}`;
+function sentenceText(sentence: Sentence, notes: Footnotes): string {
+  const { sources } = sentence;
+  return `${escapeMarkdown(wholeTextOf(sentence))}${sources ? notes.citeAll(sources) : ''}`;
 }

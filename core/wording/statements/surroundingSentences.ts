@@ -152,7 +152,8 @@ function wordConditionsShort(reading: ToldReading | undefined): string {
   return parts.length ? ` (${parts.join(', ')})` : '';
 }
 
-const wordMemorySize = (mib: number) =>
+/** `4 GiB`, `1,500 MiB`. */
+export const wordMemorySize = (mib: number) =>
   mib % 1024 === 0 ? `${formatCount(mib / 1024)} GiB` : `${formatCount(mib)} MiB`;
 
 export function wordRequirements({ told }: Params<'requirements'>): string {
