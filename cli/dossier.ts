@@ -2,7 +2,7 @@
 import { createReadStream, readFileSync } from 'node:fs';
 import type { Command } from 'commander';
 import { recordOf, recordsOf, type Catalogue } from '../core/catalogue/catalogue.ts';
-import { firstDayOf } from '../core/catalogue/days.ts';
+import { firstDayOf, formatDay } from '../core/catalogue/days.ts';
 import type { RecordId } from '../core/catalogue/recordId.ts';
 import { readCatalogueStream, type CatalogueWithPackages } from '../core/exchange/catalogueFile.ts';
 import { dossierDocument } from '../core/exchange/report/dossierDocument.ts';
@@ -16,6 +16,8 @@ import { chainOfSubject } from '../core/lineage/chain.ts';
 import { distributionOf, editionsOf } from '../core/lineage/releases.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
 import { dossierPage } from '../core/telling/dossierPage.ts';
+import { chooseParts, type ReportDocument } from '../core/telling/document.ts';
+import { dossierScope, withLastWord } from '../core/telling/lastWord.ts';
 import { planDossier } from '../core/telling/dossierPlan.ts';
 import { describeSubject } from '../core/telling/dossierReference.ts';
 import { isDay } from './candidates.ts';
@@ -48,7 +50,10 @@ export function registerDossier(program: Command): void {
         options.json
           ? `${JSON.stringify(dossierReport(catalogue, table, day), null, 2)}\n`
           : options.markdown
-            ? formatReportMarkdown(catalogue, dossierDocument(catalogue, table, day))
+            ? formatReportMarkdown(
+                catalogue,
+                worded(catalogue, table, dossierDocument(catalogue, table, day)),
+              )
             : firstPage(catalogue, table, day),
       );
     });
@@ -121,6 +126,17 @@ export function editionNamed(catalogue: Catalogue, id: RecordId, name: string): 
 /** The first page as it is read in a terminal. */
 function firstPage(catalogue: Catalogue, table: LayerTable, day: number): string {
   const plan = planDossier(catalogue, table, day);
-  const head = { title: plan.subject, subtitle: describeSubject(plan) };
-  return formatTerminal(catalogue, head, dossierPage(plan), terminalOf(process.stdout, process.env));
+  const told = worded(catalogue, table, {
+    title: plan.subject,
+    subtitle: describeSubject(plan),
+    asOf: formatDay(day),
+    parts: dossierPage(plan),
+  });
+  return formatTerminal(catalogue, told, told.parts, terminalOf(process.stdout, process.env));
+}
+
+/** A document of a dossier in the analyst's words, with the parts that are told. */
+function worded(catalogue: Catalogue, table: LayerTable, document: ReportDocument): ReportDocument {
+  const told = withLastWord(catalogue, dossierScope(table), document);
+  return chooseParts(told, told.chosen);
 }

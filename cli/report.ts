@@ -9,6 +9,7 @@ import { chooseParts, EARLIER_NAMES, imprintOf } from '../core/telling/document.
 import { createReport, type ReportAsk } from '../core/exchange/report/createReport.ts';
 import { formatReportHtml } from '../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
+import { describeOutdated } from '../core/telling/lastWord.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
 import { lookUp } from '../core/lookUp.ts';
 import { isDay } from './candidates.ts';
@@ -57,7 +58,8 @@ function reportText(catalogue: Catalogue, ask: ReportAsk, day: number, { as, par
     ?.split(',')
     .map((part) => part.trim())
     .filter(Boolean);
-  const document = asked ? chooseParts(whole, asked) : whole;
+  const document = chooseParts(whole, asked ?? whole.chosen);
+  for (const each of whole.outdated) process.stderr.write(`${describeOutdated(each)}\n`);
   const known = new Set(whole.parts.flatMap(({ id, group }) => [id, group ?? id]));
   const missing = asked?.filter((part) => !known.has(part) && !lookUp(EARLIER_NAMES, part)) ?? [];
   if (missing.length > 0)

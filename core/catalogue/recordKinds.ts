@@ -7,6 +7,7 @@ import { cohort, type Cohort } from './cohort.ts';
 import { comparison, type Comparison } from './comparison.ts';
 import { distribution, type Distribution } from './distribution.ts';
 import { edition, type Edition } from './edition.ts';
+import { editorial, type Editorial } from './editorial.ts';
 import { event, type ProjectEvent } from './event.ts';
 import { fault, type Fault } from './fault.ts';
 import { link, type Link } from './link.ts';
@@ -48,6 +49,7 @@ export interface RecordTypes {
   settlement: Settlement;
   note: Note;
   word: Word;
+  editorial: Editorial;
 }
 
 /** The name of a record kind. */
@@ -81,6 +83,7 @@ export const RECORD_KINDS = {
   settlement,
   note,
   word,
+  editorial,
 } as const;
 
 /** The kinds in the order of an export. */

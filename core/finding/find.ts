@@ -20,7 +20,7 @@ import { foldText } from '../catalogue/foldText.ts';
 import { soundsOf } from '../sameness/sound.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
-type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement' | 'word';
+type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement' | 'word' | 'editorial';
 type FoundKind = Exclude<KindName, Unsought>;
 
 /** What was found, and how well it fits (higher is better). */
@@ -72,6 +72,7 @@ const UNSOUGHT: ReadonlySet<string> = new Set<Unsought>([
   'assessment',
   'settlement',
   'word',
+  'editorial',
 ]);
 
 /** Kinds of which nothing is said above are found too, by the texts that they have. */

@@ -43,6 +43,7 @@ const IDENTIFYING: Readonly<Record<KindName, readonly string[]>> = {
   settlement: ['subject', 'rule', 'about'],
   note: ['subject', 'source', 'text'],
   word: ['text~', 'key'],
+  editorial: ['report', 'subjects', 'does', 'part', 'at', 'title~'],
 };
 
 /** Kinds of which two that differ can stand beside each other: what somebody has seen, said or judged. */

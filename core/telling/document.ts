@@ -3,6 +3,7 @@
  * reports and the command line show the same; how it is written (HTML, Markdown, a terminal) is decided elsewhere.
  */
 import type { RecordId } from '../catalogue/recordId.ts';
+import type { Editorial } from '../catalogue/editorial.ts';
 import { ABOUT_ID } from '../catalogue/about.ts';
 import type { StatementTarget } from '../statements/statement.ts';
 import { lookUp } from '../lookUp.ts';
@@ -19,11 +20,15 @@ export interface Sentence {
   readonly to?: StatementTarget;
   /** Why it stands where it does, for who asks. */
   readonly because?: string;
+  /** Its key within its part, by which the analyst's words stay with it. */
+  readonly at?: string;
+  /** Whose words it is in, where the analyst has rewritten it. */
+  readonly worded?: Editorial;
 }
 
 /** What stands in a part. */
 export type Block =
-  | { readonly type: 'heading'; readonly text: string }
+  | ({ readonly type: 'heading' } & Pick<Sentence, 'text' | 'at' | 'worded'>)
   | { readonly type: 'paragraph'; readonly sentences: readonly Sentence[] }
   | { readonly type: 'list'; readonly items: readonly Sentence[] }
   | {
@@ -49,6 +54,8 @@ export interface ReportPart {
   readonly blocks: readonly Block[];
   /** Parts that are chosen together by this name as well. */
   readonly group?: string;
+  /** Who worded its heading, or wrote it altogether, where the analyst did. */
+  readonly worded?: Editorial;
 }
 
 /** A report. */

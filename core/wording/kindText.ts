@@ -20,13 +20,14 @@ export const KIND_WORDS: Readonly<Record<KindName, readonly [one: string, many: 
   plan: ['plan', 'plans'],
   event: ['event', 'events'],
   question: ['question', 'questions'],
-  assessment: ['judgement', 'judgements'],
-  sideBySide: ['comparison', 'side by sides'],
-  cohort: ['company', 'companies'],
+  assessment: ['assessment', 'assessments'],
+  sideBySide: ['comparison', 'comparisons'],
+  cohort: ['peer group', 'peer groups'],
   purpose: ['purpose', 'purposes'],
   settlement: ['settled point', 'settled points'],
   note: ['note', 'notes'],
   word: ['learnt word', 'learnt words'],
+  editorial: ['edit of a report', 'edits of reports'],
 };
 
 /** `12 readings`. */

@@ -19,7 +19,9 @@ const emit = defineEmits<{ source: [id: RecordId] }>();
 
 <template>
   <template v-for="(block, at) in blocks" :key="at">
-    <h3 v-if="block.type === 'heading'">{{ block.text }}</h3>
+    <h3 v-if="block.type === 'heading'">
+      <ToldSentence v-bind="{ catalogue, numbers, addressOf }" :sentence="block" />
+    </h3>
     <component
       :is="block.type === 'list' ? 'ul' : 'p'"
       v-else-if="block.type === 'paragraph' || block.type === 'list'"

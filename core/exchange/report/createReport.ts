@@ -12,6 +12,8 @@ import { chainOfSubject } from '../../lineage/chain.ts';
 import { distributionOf } from '../../lineage/releases.ts';
 import { dossierDocument } from './dossierDocument.ts';
 import type { ReportDocument } from '../../telling/document.ts';
+import type { ReportScope } from '../../catalogue/editorial.ts';
+import { dossierScope, withLastWord, type WordedDocument } from '../../telling/lastWord.ts';
 import { areaDocument, familyDocument, purposeDocument, sinceDocument } from './moreDocuments.ts';
 import type { Drawing, Lineage } from '../../drawing/lineagePicture.ts';
 import { sideDocument } from './sideDocument.ts';
@@ -35,21 +37,49 @@ export const REPORT_KINDS: Readonly<Record<ReportAsk['kind'], string>> = {
   since: 'Changes since a day',
 };
 
-/** Throws on a purpose that is not there: who asks has looked. */
+/**
+ * The report that is asked for, with the analyst's last word on it. Throws on a purpose that is not there: who asks has looked.
+ */
 export function createReport(
   catalogue: Catalogue,
   ask: ReportAsk,
   day: number,
   drawing: Drawing,
-): ReportDocument {
+): WordedDocument {
+  return withLastWord(catalogue, scopeOf(catalogue, ask, day), toldReport(catalogue, ask, day, drawing));
+}
+
+/** The report that is asked for, as the analyst's words name it. */
+export const scopeOf = (catalogue: Catalogue, ask: ReportAsk, day: number): ReportScope =>
+  ask.kind === 'dossier'
+    ? dossierScope(tableOf(catalogue, ask, day))
+    : { report: ask.kind, subjects: subjectsOf(ask) };
+
+const tableOf = (catalogue: Catalogue, ask: Extract<ReportAsk, { kind: 'dossier' }>, day: number) =>
+  layerTable(catalogue, chainOfSubject(catalogue, ask.subject, day, ask.edition));
+
+/** Of whom a report is; nobody where it is of an area or of all. */
+function subjectsOf(ask: Exclude<ReportAsk, { kind: 'dossier' }>): RecordId[] {
+  switch (ask.kind) {
+    case 'sides':
+      return ask.sides.map(({ id }) => id);
+    case 'purpose':
+      return [ask.purpose];
+    case 'area':
+      return ask.cohort ? [ask.cohort] : [];
+    case 'family':
+    case 'since':
+      return ask.subject ? [ask.subject] : [];
+  }
+}
+
+function toldReport(catalogue: Catalogue, ask: ReportAsk, day: number, drawing: Drawing): ReportDocument {
   switch (ask.kind) {
     case 'dossier':
-      return dossierDocument(
-        catalogue,
-        layerTable(catalogue, chainOfSubject(catalogue, ask.subject, day, ask.edition)),
-        day,
-        { drawing, lineage: lineageOf(catalogue, day) },
-      );
+      return dossierDocument(catalogue, tableOf(catalogue, ask, day), day, {
+        drawing,
+        lineage: lineageOf(catalogue, day),
+      });
     case 'sides': {
       const compared = compareSides(catalogue, ask.sides, day);
       const said = saidOfSides(catalogue, compared);

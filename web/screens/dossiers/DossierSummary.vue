@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The dossier's first page: in short, verdict, what it changes, what to watch out for, what is open; then more on demand. */
-import { computed, ref } from 'vue';
+import { storeToRefs } from 'pinia';
+import { computed, ref, toRef } from 'vue';
 import { useRoute } from 'vue-router';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
@@ -8,7 +9,9 @@ import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { openPointsOf } from '../../../core/open/openPoints.ts';
 import type { StatementTarget } from '../../../core/statements/statement.ts';
-import { sourcesIn } from '../../../core/telling/document.ts';
+import { formatDay } from '../../../core/catalogue/days.ts';
+import { sourcesIn, type ReportPart } from '../../../core/telling/document.ts';
+import { dossierScope, withLastWord } from '../../../core/telling/lastWord.ts';
 import { dossierPage } from '../../../core/telling/dossierPage.ts';
 import { planDossier } from '../../../core/telling/dossierPlan.ts';
 import { describeSubject, dossierReference } from '../../../core/telling/dossierReference.ts';
@@ -16,26 +19,38 @@ import { describeSource } from '../../../core/telling/sourceNotes.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import LossRemark from '../../parts/LossRemark.vue';
 import PackageBar from '../../parts/PackageBar.vue';
-import ToldBlocks from '../../parts/ToldBlocks.vue';
+import ReportEditBar from '../../parts/ReportEditBar.vue';
+import ToldPart from '../../parts/ToldPart.vue';
+import { useReportEditing } from '../../stores/useReportEditing.ts';
+import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 
 const props = defineProps<{ catalogue: Catalogue; table: LayerTable; day: number }>();
 const route = useRoute();
+const { canEdit } = storeToRefs(useCatalogueStore());
 
 const plan = computed(() => planDossier(props.catalogue, props.table, props.day));
-const subtitle = computed(() => describeSubject(plan.value));
 /** Parts of what stands behind the page that are shown at once: the project and its lineage. */
 const NEAR = ['about', 'lineage', 'support'];
 const showsAll = ref(false);
-const parts = computed(() => {
-  const behind = dossierReference(plan.value);
-  return [...dossierPage(plan.value), ...behind.filter(({ id }) => showsAll.value || NEAR.includes(id))];
-});
-const folded = computed(() => dossierReference(plan.value).filter(({ id }) => !NEAR.includes(id)).length);
+/** What stands at once: the page, what is near, and what the analyst wrote. */
+const isNear = ({ id, group, worded }: ReportPart) =>
+  group === 'first' || NEAR.includes(id) || worded?.does === 'adds';
+const scope = computed(() => dossierScope(props.table));
+const told = computed(() =>
+  withLastWord(props.catalogue, scope.value, {
+    ...{ title: plan.value.subject, subtitle: describeSubject(plan.value), asOf: formatDay(props.day) },
+    parts: [...dossierPage(plan.value), ...dossierReference(plan.value)],
+  }),
+);
+const editing = useReportEditing(toRef(props, 'catalogue'), scope, told);
+const parts = computed(() => editing.told.value.filter((part) => showsAll.value || isNear(part)));
+const folded = computed(() => editing.told.value.filter((part) => !isNear(part)).length);
 /** The answer, and what is open, beside each other where there is room: each is read by itself. */
 const ASIDE = ['verdict', 'watch', 'open', 'about', 'lineage', 'support'];
 const columns = computed(() =>
-  [false, true]
-    .map((isAside) => parts.value.filter(({ id }) => ASIDE.includes(id) === isAside))
+  // While the text is edited, its parts stand in one column, in their order.
+  (editing.isOn.value ? [undefined] : [false, true])
+    .map((isAside) => parts.value.filter(({ id }) => isAside === undefined || ASIDE.includes(id) === isAside))
     .filter((column) => column.length > 0),
 );
 const comparison = computed(() => {
@@ -58,35 +73,49 @@ function addressOf(to: StatementTarget) {
   if ('part' in to) return { query: { tab: to.part, ...kept } };
   return { query: { tab: 'layers', fact: to.fact, ...kept } };
 }
-const page = ref<HTMLElement | null>(null);
+const root = ref<HTMLElement | null>(null);
 function showSource(id: RecordId): void {
-  page.value
+  root.value
     ?.querySelector(`#source-${numbers.value.get(id)}`)
     ?.scrollIntoView({ block: 'center', behavior: 'smooth' });
 }
 </script>
 
 <template>
-  <div ref="page" class="summary">
-    <p class="subtitle">{{ subtitle }}</p>
+  <div ref="root" class="summary">
+    <p class="subtitle">
+      {{ told.subtitle }}
+      <button
+        v-if="canEdit && !editing.isOn.value"
+        class="accent-link small edit"
+        @click="editing.isOn.value = true"
+      >
+        Edit the text
+      </button>
+    </p>
+    <ReportEditBar :editing="editing" all="every dossier" />
     <div class="sections">
       <div v-for="(column, side) in columns" :key="side">
-        <section v-for="{ id, title, blocks } in column" :key="id" :class="id">
-          <h2>
-            {{ title }}
+        <ToldPart
+          v-for="part in column"
+          :key="part.id"
+          :class="part.id"
+          v-bind="{ catalogue, part, numbers, addressOf, editing }"
+          @source="showSource"
+        >
+          <template #head>
             <router-link
-              v-if="id === 'open'"
+              v-if="part.id === 'open'"
               class="accent-link small count"
               :to="addressOf({ part: 'settle' })"
               >{{ formatNumberOf(openCount, 'open point') }}</router-link
             >
-          </h2>
-          <ToldBlocks v-bind="{ catalogue, blocks, numbers, addressOf }" @source="showSource" />
-          <template v-if="id === 'short' && comparison">
+          </template>
+          <template v-if="part.id === 'short' && comparison">
             <PackageBar class="share" :counts="comparison.counts" />
             <LossRemark :losses="comparison.losses" />
           </template>
-        </section>
+        </ToldPart>
       </div>
     </div>
     <button v-if="folded" class="more small" @click="showsAll = !showsAll">
@@ -126,14 +155,8 @@ function showSource(id: RecordId): void {
   gap: 0 44px;
   max-width: 176ch;
 }
-section {
-  padding-top: 14px;
-}
-h2 {
-  padding-bottom: 3px;
-  border-bottom: 1px solid rgb(var(--v-theme-line));
-  margin-bottom: 6px;
-  break-after: avoid;
+.edit {
+  margin-left: 8px;
 }
 .short {
   font-size: 15px;

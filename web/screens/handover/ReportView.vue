@@ -5,11 +5,14 @@ import { computed, ref } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { FILE_DRAWING } from '../../../core/drawing/lineagePicture.ts';
-import { imprintOf } from '../../../core/telling/document.ts';
-import { REPORT_KINDS } from '../../../core/exchange/report/createReport.ts';
+import { imprintOf, sourcesIn } from '../../../core/telling/document.ts';
+import { REPORT_KINDS, scopeOf } from '../../../core/exchange/report/createReport.ts';
 import { formatReportHtml, reportFileName } from '../../../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
+import ReportEditBar from '../../parts/ReportEditBar.vue';
+import ToldPart from '../../parts/ToldPart.vue';
+import { useReportEditing } from '../../stores/useReportEditing.ts';
 import OfferedProjects from '../../parts/OfferedProjects.vue';
 import { useQueryState } from '../../parts/queryState.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
@@ -31,6 +34,20 @@ const report = useReport(catalogue, day, query);
 const { kind, subjects, area, whole, chosen, document: shown, sinceDay } = report;
 const frame = ref<HTMLIFrameElement | null>(null);
 
+const scope = computed(() => report.ask.value && scopeOf(catalogue.value, report.ask.value, day.value));
+const editing = useReportEditing(catalogue, scope, whole);
+const { isOn: isEditing } = editing;
+const all = computed(() => `every ${REPORT_KINDS[kind.value].replace(/^An? /, '')} report`);
+/** Sources are numbered in the order in which the report cites them. */
+const numbers = computed(() => {
+  const cited = editing.told.value.flatMap(({ blocks }) => sourcesIn(blocks));
+  return new Map([...new Set(cited)].map((id, i) => [id, i + 1] as const));
+});
+/** What is ticked and in which order, kept with the catalogue; the address needs not say it then. */
+async function keepParts(forAll: boolean): Promise<void> {
+  editing.forAll.value = forAll;
+  if (editing.arrange(chosen.value)) await go({ parts: undefined });
+}
 const imprint = computed(() => imprintOf(catalogue.value, today()));
 const html = computed(() =>
   shown.value ? formatReportHtml(catalogue.value, shown.value, imprint.value) : '',
@@ -56,6 +73,8 @@ function add(id: string): void {
 const drop = (id: string) =>
   go({ of: subjects.value.filter((each) => each !== id).join(';') || undefined, parts: undefined });
 const setParts = (ids: readonly string[]) => go({ parts: ids.join(',') });
+
+const addressOf = () => ({ query: query.value });
 
 function saveHtml(): void {
   const name = `${reportFileName(shown.value!)}.html`;
@@ -148,6 +167,11 @@ function print(): void {
         />
       </label>
       <ReportParts v-if="whole" :parts="whole.parts" :chosen="chosen" @choose="setParts" />
+      <p v-if="whole && store.canEdit && query.parts !== undefined" class="small keep">
+        Keep these parts for
+        <button class="accent-link" @click="keepParts(false)">this report</button> or
+        <button class="accent-link" @click="keepParts(true)">{{ all }}</button>
+      </p>
     </div>
     <div class="preview">
       <div class="bar">
@@ -156,11 +180,32 @@ function print(): void {
         >
         <v-btn size="small" :disabled="!shown?.parts.length" @click="saveMarkdown">Save as Markdown</v-btn>
         <v-btn size="small" :disabled="!shown?.parts.length" @click="print">Print</v-btn>
+        <v-btn
+          v-if="store.canEdit && shown?.parts.length && !isEditing"
+          size="small"
+          @click="isEditing = true"
+          >Edit the text</v-btn
+        >
         <span class="spacer" />
         <span class="small soft">As of the day above; what you see is what is saved.</span>
       </div>
+      <ReportEditBar :editing="editing" :all="all" />
+      <div
+        v-if="isEditing && whole"
+        class="text"
+        tabindex="0"
+        role="region"
+        aria-label="The text of the report"
+      >
+        <h1>{{ whole.title }}</h1>
+        <ToldPart
+          v-for="part in editing.told.value"
+          :key="part.id"
+          v-bind="{ catalogue, part, numbers, addressOf, editing }"
+        />
+      </div>
       <iframe
-        v-if="shown && shown.parts.length"
+        v-else-if="shown && shown.parts.length"
         ref="frame"
         :srcdoc="html"
         :title="`Preview: ${shown.title}`"
@@ -238,6 +283,10 @@ function print(): void {
   display: flex;
   gap: 8px;
   align-items: center;
+}
+.text {
+  overflow-y: auto;
+  padding-right: 12px;
 }
 iframe {
   flex: 1;

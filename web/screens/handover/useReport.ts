@@ -5,7 +5,8 @@ import { findRecord, recordOf, recordsOf, type Catalogue } from '../../../core/c
 import { firstDayOf, formatDay } from '../../../core/catalogue/days.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
 import { PAGE_DRAWING, type Drawing } from '../../../core/drawing/lineagePicture.ts';
-import { chooseParts, type ReportDocument } from '../../../core/telling/document.ts';
+import { chooseParts } from '../../../core/telling/document.ts';
+import type { WordedDocument } from '../../../core/telling/lastWord.ts';
 import { createReport, REPORT_KINDS, type ReportAsk } from '../../../core/exchange/report/createReport.ts';
 import { keyOr } from '../../../core/lookUp.ts';
 
@@ -30,14 +31,14 @@ export function useReport(catalogue: Ref<Catalogue>, day: Ref<number>, query: Co
   const ask = computed(() =>
     askOf(kind.value, subjects.value, area.value, since.value, catalogue.value, query.value),
   );
-  const make = (drawing: Drawing): ReportDocument | null =>
+  const make = (drawing: Drawing): WordedDocument | null =>
     ask.value && createReport(catalogue.value, ask.value, day.value, drawing);
   const whole = computed(() => make(PAGE_DRAWING));
   /** The ids of the parts that are chosen, in their order; all where the address says nothing. */
   const chosen = computed(() => {
     const all = whole.value?.parts.map(({ id }) => id) ?? [];
     return query.value.parts === undefined
-      ? all
+      ? (whole.value?.chosen ?? [])
       : query.value.parts.split(',').filter((id) => all.includes(id));
   });
   const document = computed(() => whole.value && chooseParts(whole.value, chosen.value));
