@@ -1,6 +1,7 @@
 /** An SVG as PNG, drawn by a rasteriser of its own with the font of the interface. */
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { fontBytes } from './font.ts';
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
 
 /** The bitmap is so much larger than the drawing; at most about so many pixels. */
@@ -12,9 +13,7 @@ const FAMILY = 'Schibsted Grotesk';
 export async function rasterise(svg: string): Promise<Uint8Array> {
   const { resolve } = createRequire(import.meta.url);
   await initWasm(readFileSync(resolve('@resvg/resvg-wasm/index_bg.wasm')));
-  const font = readFileSync(
-    resolve('@fontsource-variable/schibsted-grotesk/files/schibsted-grotesk-latin-wght-normal.woff2'),
-  );
+  const font = fontBytes();
   const [, width, height] = /<svg [^>]*width="([\d.]+)" height="([\d.]+)"/.exec(svg) ?? [];
   const sharp = Math.min(SHARPNESS, Math.sqrt(MOST_PIXELS / (Number(width) * Number(height) || 1)));
   const named = svg.replace(/font-family="[^"]*"/g, `font-family="${FAMILY}"`);

@@ -7,11 +7,13 @@ import { keyOfName, sameName } from '../core/sameness/name.ts';
 import { FILE_DRAWING, PAGE_DRAWING } from '../core/drawing/lineagePicture.ts';
 import { chooseParts, EARLIER_NAMES, imprintOf } from '../core/telling/document.ts';
 import { createReport, type ReportAsk } from '../core/exchange/report/createReport.ts';
+import { fontFace } from '../core/exchange/fontFace.ts';
 import { formatReportHtml } from '../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../core/exchange/report/reportMarkdown.ts';
 import { describeOutdated } from '../core/telling/lastWord.ts';
 import { findSubject } from '../core/lineage/findSubject.ts';
 import { lookUp } from '../core/lookUp.ts';
+import { fontBytes } from './font.ts';
 import { isDay } from './candidates.ts';
 import { sideNamed } from './compare.ts';
 import { dayAsked, editionNamed, readCatalogue, subjectNamed } from './dossier.ts';
@@ -66,7 +68,7 @@ function reportText(catalogue: Catalogue, ask: ReportAsk, day: number, { as, par
     throw new UsageError(`--parts: there is no “${missing[0]}” in it; there: ${[...known].join(', ')}`);
   const imprint = imprintOf(catalogue, new Date().toISOString().slice(0, 10));
   return as === 'html'
-    ? formatReportHtml(catalogue, document, imprint)
+    ? formatReportHtml(catalogue, document, imprint, fontFace(fontBytes()))
     : formatReportMarkdown(catalogue, document, imprint);
 }
 

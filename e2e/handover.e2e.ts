@@ -78,6 +78,46 @@ describe('a report', () => {
     await page.keyboard.press('Space');
     await expect.poll(order).toEqual(['In short']);
   });
+  it('has the analyst’s words where a sentence is rewritten on the dossier’s page', async () => {
+    const { page } = browser;
+    await page.goto(`${server.address}/dossiers/release:tidewater-7.1?tab=summary`);
+    await page.getByRole('button', { name: 'Edit the text' }).click();
+    await page.getByRole('button', { name: /^Its support is promised/ }).click();
+    await page.getByLabel('Sentence').fill('Support ends two months too late.');
+    await page.keyboard.press('Control+Enter');
+    await page.getByRole('button', { name: 'Add a paragraph: Verdict' }).click();
+    await page.getByRole('textbox', { name: 'Heading' }).fill('How it was tested');
+    await page.getByRole('textbox', { name: 'Paragraph' }).fill('Three weeks in a reading room.');
+    await page.getByRole('button', { name: 'Add paragraph', exact: true }).click();
+    await page.getByRole('button', { name: 'Leave out: Support' }).click();
+    await page.getByText('Add back “Support”').waitFor();
+    await page.getByText(/^Saved/).waitFor();
+    await go('view=report&of=release:tidewater-7.1');
+    const preview = page.frameLocator('iframe');
+    await preview.getByText('Support ends two months too late.').waitFor();
+    const headings = await preview.locator('main h2').allInnerTexts();
+    expect(headings.slice(1, 3)).toEqual(['Verdict', 'How it was tested']);
+    expect(headings).not.toContain('Support');
+    for (let steps = 0; steps < 3; steps++) await undo();
+    await expect.poll(() => preview.locator('main h2').allInnerTexts()).toContain('Support');
+    expect(await preview.getByText('Support ends two months too late.').count()).toBe(0);
+  });
+  it('has at most seven pages of the largest dossier, and four of one with some thirty facts', async () => {
+    const { page } = browser;
+    const pages = async (id: string): Promise<number> => {
+      await go(`view=report&of=${id}`);
+      await page.frameLocator('iframe').getByRole('heading', { level: 1 }).waitFor();
+      const html = await saved('Save as HTML');
+      const alone = await browser.context.newPage();
+      await alone.setContent(html.text);
+      expect(await alone.evaluate(() => document.fonts.ready.then((fonts) => fonts.size))).toBe(1);
+      const pdf = await alone.pdf({ preferCSSPageSize: true });
+      await alone.close();
+      return pdf.toString('latin1').match(/\/Type \/Page\b/g)!.length;
+    };
+    expect(await pages('release:tidewater-7.1')).toBeLessThanOrEqual(7);
+    expect(await pages('release:varnley-6')).toBeLessThanOrEqual(4);
+  });
 });
 
 describe('open data', () => {

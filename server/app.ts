@@ -26,6 +26,8 @@ interface ServerParts {
 /** What a page of ours may load: its own files only. Vuetify writes its theme into a style element. */
 const POLICY = [
   "default-src 'self'",
+  // A report is previewed as it is saved, with its font inside.
+  "font-src 'self' data:",
   "script-src 'self' 'wasm-unsafe-eval'",
   "style-src 'self' 'unsafe-inline'",
   "img-src 'self' data: blob:",

@@ -17,7 +17,7 @@ export interface Drawing {
   readonly font: string;
 }
 
-const FONT = "system-ui, 'Segoe UI', sans-serif";
+const FONT = "'Schibsted Grotesk Variable', system-ui, 'Segoe UI', sans-serif";
 
 /** For files: whatever font a reader has, in colours of its own. */
 export const FILE_DRAWING: Drawing = { palette: LIGHT_PALETTE, measure: safeMeasure, font: FONT };

@@ -20,7 +20,8 @@ import { foldText } from '../catalogue/foldText.ts';
 import { soundsOf } from '../sameness/sound.ts';
 
 /** Kinds that are found through what they belong to, and not by themselves. */
-type Unsought = 'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement' | 'word' | 'editorial';
+type Unsought =
+  'about' | 'link' | 'snapshot' | 'comparison' | 'assessment' | 'settlement' | 'word' | 'editorial';
 type FoundKind = Exclude<KindName, Unsought>;
 
 /** What was found, and how well it fits (higher is better). */

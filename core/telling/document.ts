@@ -65,6 +65,8 @@ export interface ReportDocument {
   readonly subtitle: string;
   /** The day that is asked about (ISO date). */
   readonly asOf: string;
+  /** Pictures of its first page: what it is built on, what it changes, how long it is supported. */
+  readonly cover?: readonly Block[];
   readonly parts: readonly ReportPart[];
 }
 

@@ -15,15 +15,12 @@ export const FIRST_CHANGES = 12;
 /** So many points stand in a list of the first page, so many the rest is counted. */
 const FIRST_POINTS = 7;
 
-/** Pictures that stand at the head of a part: the change strip, the lineage, the windows of support. */
-export type DossierPictures = Readonly<Partial<Record<'changes' | 'lineage' | 'support', readonly Block[]>>>;
-
 /** The parts of the first page. */
-export function dossierPage(plan: DossierPlan, { changes = [] }: DossierPictures = {}): ReportPart[] {
+export function dossierPage(plan: DossierPlan): ReportPart[] {
   return [
     ...partOf('short', 'In short', paragraphBlock(inShort(plan)), 'first'),
     ...partOf('verdict', 'Verdict', describeVerdicts(plan), 'first'),
-    ...partOf('changes', 'What it changes', changeBlocks(plan, changes), 'first'),
+    ...partOf('changes', 'What it changes', changeBlocks(plan), 'first'),
     ...partOf('watch', 'Watch out', listBlock(plan.watchOut.slice(0, FIRST_POINTS)), 'first'),
     ...partOf('open', 'Still open', listBlock(plan.stillOpen.slice(0, FIRST_POINTS)), 'first'),
   ];
@@ -35,11 +32,9 @@ export const furtherPoints = ({ watchOut, stillOpen }: DossierPlan): Sentence[] 
   ...stillOpen.slice(FIRST_POINTS),
 ];
 
-/** A picture alone tells nothing of changes: it stands above what is said of them. */
-function changeBlocks(plan: DossierPlan, pictures: readonly Block[]): Block[] {
+function changeBlocks(plan: DossierPlan): Block[] {
   const first = plan.changes.slice(0, FIRST_CHANGES);
-  const blocks = [...changeTable(plan, first, 'What it changes'), ...paragraphBlock(aroundChanges(plan))];
-  return blocks.length > 0 ? [...pictures, ...blocks] : [];
+  return [...changeTable(plan, first, 'What it changes'), ...paragraphBlock(aroundChanges(plan))];
 }
 
 /** Some changes as a table. */

@@ -12,19 +12,16 @@ import { wordExpected } from '../wording/supportText.ts';
 import { CLASS_LABELS, formatCount, formatShare } from '../wording/valueText.ts';
 import { asClause, dropStop, onDate, sayingOf, sentence, series } from '../wording/statements/phrases.ts';
 import { areaTables } from './areaTables.ts';
-import { changeTable, FIRST_CHANGES, furtherPoints, type DossierPictures } from './dossierPage.ts';
+import { changeTable, FIRST_CHANGES, furtherPoints } from './dossierPage.ts';
 import { listBlock, paragraphBlock, partOf, type Block, type ReportPart, type Sentence } from './document.ts';
 import { statementsOf, toldSentence, type DossierPlan } from './dossierPlan.ts';
 
-/** The parts behind the first page; lineage and support may consist of their picture. */
-export function dossierReference(
-  plan: DossierPlan,
-  { lineage = [], support = [] }: DossierPictures = {},
-): ReportPart[] {
+/** The parts behind the first page; the lineage may consist of its picture. */
+export function dossierReference(plan: DossierPlan, lineage: readonly Block[] = []): ReportPart[] {
   return [
     ...partOf('about', 'The project', paragraphBlock(told(plan, 'purpose', 'maker', 'releases', 'names'))),
     ...partOf('lineage', 'Lineage', [...lineage, ...lineageBlocks(plan)]),
-    ...partOf('support', 'Support', [...support, ...supportBlocks(plan)]),
+    ...partOf('support', 'Support', supportBlocks(plan)),
     ...partOf('packages', 'Packages', packageBlocks(plan)),
     ...partOf(
       'more-changes',

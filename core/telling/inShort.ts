@@ -74,7 +74,7 @@ function changeSentences({ changes, project }: DossierPlan): Sentence[] {
     .slice(0, 2)
     .filter(({ change }) => Array.isArray(change.after));
   const added = gains.map(({ change }) => {
-    const names = change.elements.flatMap(({ kind, name }) => (kind === 'adds' ? [name] : []));
+    const names = change.elements.flatMap(({ kind, name }) => (kind === 'adds' ? [`“${name}”`] : []));
     const some = names.length > 2 ? `${formatCount(names.length)} entries` : listOf(names);
     return `${some} to the ${nounOf(change.fact)}`;
   });

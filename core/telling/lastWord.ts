@@ -56,7 +56,7 @@ export function withLastWord(
     return wordedPart(part, own, outdated);
   });
   const heading = rewrites.findLast(({ part, at }) => part === '' && at === '');
-  if (heading && heading.instead !== title) outdated.push({ editorial: heading, now: title });
+  if (heading && isHeadingOutdated(heading, title)) outdated.push({ editorial: heading, now: title });
   const added = all
     .filter(({ does }) => does === 'adds')
     .reduce<readonly ReportPart[]>((told, each) => withParagraph(told, each), worded);
@@ -73,9 +73,14 @@ export function withLastWord(
   };
 }
 
+/** A heading for all reports of a kind replaces whatever stands there. */
+const isHeadingOutdated = ({ subjects, instead }: Editorial, now: string) =>
+  subjects.length > 0 && instead !== now;
+
 function wordedPart(part: ReportPart, rewrites: readonly Editorial[], outdated: Outdated[]): ReportPart {
   const heading = rewrites.findLast(({ at }) => at === '');
-  if (heading && heading.instead !== part.title) outdated.push({ editorial: heading, now: part.title });
+  if (heading && isHeadingOutdated(heading, part.title))
+    outdated.push({ editorial: heading, now: part.title });
   const sentences = rewrites.filter(({ at }) => at !== '');
   const keyed = keyedBlocks(part.blocks);
   const places = placesOf(keyed);

@@ -2,17 +2,10 @@
 /** The packages of a system by class, as one bar with its counts beneath. */
 import { computed } from 'vue';
 import type { PackageCounts } from '../../core/catalogue/comparison.ts';
+import { CLASS_COLOURS } from '../../core/drawing/classColours.ts';
 import { CLASS_LABELS, formatCount, formatShare } from '../../core/wording/valueText.ts';
 
 const props = defineProps<{ counts: PackageCounts }>();
-const COLOURS: Record<string, string> = {
-  same: 'var(--v-theme-area-defaults)',
-  rebuilt: 'var(--v-theme-area-model)',
-  patched: 'var(--v-theme-area-themes)',
-  heldBack: 'var(--v-theme-area-welcome)',
-  ahead: 'var(--v-theme-area-kernel)',
-  own: 'var(--v-theme-area-repositories)',
-};
 const parts = computed(() =>
   CLASS_LABELS.filter(({ id }) => props.counts[id] > 0).map(({ id, label, means }) => ({
     id,
@@ -20,7 +13,7 @@ const parts = computed(() =>
     means,
     count: props.counts[id],
     share: formatShare(props.counts[id], props.counts.installed),
-    colour: `rgb(${COLOURS[id]})`,
+    colour: `rgb(var(--v-theme-area-${CLASS_COLOURS[id]}))`,
   })),
 );
 </script>

@@ -1,6 +1,6 @@
 /** Pictures as bitmaps. The font of the interface is put into them, as a picture may fetch nothing. */
 import fontAddress from '@fontsource-variable/schibsted-grotesk/files/schibsted-grotesk-latin-wght-normal.woff2?url';
-import { toBase64 } from '../../core/exchange/base64.ts';
+import { fontFace } from '../../core/exchange/fontFace.ts';
 
 /** Enlargement of the bitmap; a browser refuses canvases beyond about this many pixels. */
 const SHARPNESS = 2;
@@ -8,8 +8,7 @@ const MOST_PIXELS = 120_000_000;
 
 /** A style sheet that brings the font along, to be put into an SVG. */
 export async function fontStyle(): Promise<string> {
-  const bytes = new Uint8Array(await (await fetch(fontAddress)).arrayBuffer());
-  return `@font-face{font-family:'Schibsted Grotesk Variable';font-weight:400 900;src:url(data:font/woff2;base64,${toBase64(bytes)})}`;
+  return fontFace(new Uint8Array(await (await fetch(fontAddress)).arrayBuffer()));
 }
 
 /** An SVG as PNG; null when it is too large for this browser. */

@@ -7,11 +7,11 @@ import { stripOf } from '../../layers/strip.ts';
 import type { LayerTable } from '../../layers/layerTable.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
 import { ancestorsOf, derivativesOf } from '../../lineage/relatives.ts';
-import { dossierPage, type DossierPictures } from '../../telling/dossierPage.ts';
+import { dossierPage } from '../../telling/dossierPage.ts';
 import { planDossier, type DossierPlan } from '../../telling/dossierPlan.ts';
 import { describeSubject, dossierReference } from '../../telling/dossierReference.ts';
-import type { ReportDocument } from '../../telling/document.ts';
-import { mapBlock, stripBlock, supportBlock } from './pictures.ts';
+import type { Block, ReportDocument } from '../../telling/document.ts';
+import { chainBlock, mapBlock, stripBlock, supportBlock } from './pictures.ts';
 
 /** What a report may draw on beside the records; without it there are no pictures. */
 export interface Illustration {
@@ -27,19 +27,25 @@ export function dossierDocument(
   illustration?: Illustration,
 ): ReportDocument {
   const plan = planDossier(catalogue, table, day);
-  const pictures = illustration && picturesOf(plan, illustration);
   return {
     title: plan.subject,
     subtitle: describeSubject(plan),
     asOf: formatDay(day),
-    parts: [...dossierPage(plan, pictures), ...dossierReference(plan, pictures)],
+    ...(illustration && { cover: coverOf(plan, illustration.drawing) }),
+    parts: [...dossierPage(plan), ...dossierReference(plan, illustration && mapOf(plan, illustration))],
   };
 }
 
-function picturesOf(
-  { catalogue, table, day, support }: DossierPlan,
-  { drawing, lineage }: Illustration,
-): DossierPictures {
+/** What it is built on, what it changes, how long it is supported, at a glance. */
+function coverOf({ catalogue, table, day, support }: DossierPlan, drawing: Drawing): Block[] {
+  return [
+    ...chainBlock(catalogue, table.layers, day, drawing),
+    ...stripBlock(stripOf(table), drawing),
+    ...supportBlock([support], day, drawing),
+  ];
+}
+
+function mapOf({ catalogue, table, day }: DossierPlan, { drawing, lineage }: Illustration): Block[] {
   const { distribution } = table.layers[table.layers.length - 1];
   const shown = new Set([
     distribution,
@@ -47,9 +53,5 @@ function picturesOf(
     ...(derivativesOf(lineage.graph).get(distribution) ?? []),
   ]);
   const title = `${nameOfLayer(catalogue, { id: distribution })} and what it rests on`;
-  return {
-    changes: stripBlock(stripOf(table), drawing),
-    lineage: mapBlock(lineage, shown, title, `As of ${formatWhen(formatDay(day))}`, drawing),
-    support: supportBlock([support], day, drawing),
-  };
+  return mapBlock(lineage, shown, title, `As of ${formatWhen(formatDay(day))}`, drawing);
 }

@@ -3,6 +3,14 @@ import { formatDay, firstDayOf } from '../../catalogue/days.ts';
 import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
 import { labelOfArea } from '../../catalogue/areas.ts';
+import type { Catalogue } from '../../catalogue/catalogue.ts';
+import { CLASS_COLOURS } from '../../drawing/classColours.ts';
+import { fitText } from '../../drawing/fitText.ts';
+import type { LayerTable } from '../../layers/layerTable.ts';
+import { newestComparison } from '../../lineage/lineageGraph.ts';
+import { nameOfLayer } from '../../lineage/names.ts';
+import { wordRelation } from '../../wording/lineageText.ts';
+import { CLASS_LABELS, formatShare } from '../../wording/valueText.ts';
 import { formatBarPicture, type Bar } from '../../drawing/barPicture.ts';
 import { formatLineagePicture, type Drawing, type Lineage } from '../../drawing/lineagePicture.ts';
 import { escapeXml } from '../../drawing/xml.ts';
@@ -12,6 +20,9 @@ import { isApart, type StripBar } from '../../layers/strip.ts';
 import { wordScore } from '../../wording/purposeText.ts';
 import { SUPPORT_STATES } from '../../wording/supportText.ts';
 import type { Block } from '../../telling/document.ts';
+
+/** The width of a picture across the page. */
+const WIDE = 720;
 
 /** Beyond so many plates a page would be unreadable. */
 const MOST_PLATES = 150;
@@ -34,6 +45,86 @@ export function mapBlock(
     ({ base, derivative, link }) => `${name(derivative)} ${link?.relation ?? 'edition of'} ${name(base)}`,
   );
   return [{ type: 'picture', svg: svg.trim(), text: `The map: ${told.slice(0, 60).join('; ')}.` }];
+}
+
+/** So many layers stand beside each other; of a longer chain the uppermost. */
+const MOST_LAYERS = 5;
+
+/** A system on its bases, the root first, and what has become of the base's packages; nothing where it rests on nothing. */
+export function chainBlock(
+  catalogue: Catalogue,
+  layers: LayerTable['layers'],
+  day: number,
+  { palette: { colours }, measure, font }: Drawing,
+): Block[] {
+  const shown = layers.slice(-MOST_LAYERS);
+  if (shown.length < 2) return [];
+  const gap = 112;
+  const width = (WIDE - gap * (shown.length - 1)) / shown.length;
+  const names = shown.map((layer) => nameOfLayer(catalogue, layer));
+  const text = (x: number, y: number, content: string, size: number, more = '') =>
+    `<text x="${x.toFixed(1)}" y="${y}" font-size="${size}" ${more}>${escapeXml(content)}</text>`;
+  const boxes = shown.map((layer, i) => {
+    const left = i * (width + gap);
+    const isTop = i === shown.length - 1;
+    const relation = layer.link ? wordRelation(layer.link.relation) : '';
+    const middle = left - gap / 2;
+    return [
+      `<rect x="${left + 0.5}" y="0.5" width="${(width - 1).toFixed(1)}" height="33" rx="6" fill="${isTop ? colours.track : colours.surface}" stroke="${colours.line}"/>`,
+      text(
+        left + width / 2,
+        22,
+        fitText(names[i], 13, 700, width - 12, measure),
+        13,
+        `text-anchor="middle" font-weight="${isTop ? 700 : 500}" fill="${colours.ink}"`,
+      ),
+      ...(i > 0
+        ? [
+            `<path d="M${(left - 5).toFixed(1)} 24H${(left - gap + 5).toFixed(1)}m5 -4l-5 4l5 4" fill="none" stroke="${colours.soft}"/>`,
+            text(
+              middle,
+              16,
+              fitText(relation, 11, 400, gap - 8, measure),
+              11,
+              `text-anchor="middle" fill="${colours.soft}"`,
+            ),
+          ]
+        : []),
+    ].join('');
+  });
+  const link = shown[shown.length - 1].link;
+  const counts = link && newestComparison(catalogue, link, day)?.counts;
+  const classes = counts ? CLASS_LABELS.filter(({ id }) => counts[id] > 0) : [];
+  let left = 0;
+  let legend = 0;
+  const shares = classes.map(({ id, label }) => {
+    const wide = Math.max(2, (counts![id] / counts!.installed) * WIDE);
+    const colour = colours[CLASS_COLOURS[id]];
+    const said = `${label} ${formatShare(counts![id], counts!.installed)}`;
+    const drawn = [
+      `<rect x="${left.toFixed(1)}" y="48" width="${Math.max(wide - 1, 1).toFixed(1)}" height="9" fill="${colour}"/>`,
+      `<rect x="${legend.toFixed(1)}" y="66" width="8" height="8" rx="2" fill="${colour}"/>`,
+      text(legend + 13, 74, said, 11, `fill="${colours.soft}"`),
+    ].join('');
+    left += wide;
+    legend += 30 + measure(said, 11, 400);
+    return drawn;
+  });
+  const height = shares.length > 0 ? 80 : 36;
+  const chain = names
+    .map((name, i) => (i === 0 ? name : `${wordRelation(shown[i].link!.relation)} ${names[i - 1]}`))
+    .slice(1);
+  const told = [
+    ...names.slice(1).map((name, i) => `${name} ${chain[i]}`),
+    ...classes.map(({ id, label }) => `${label} ${formatShare(counts![id], counts!.installed)}`),
+  ];
+  return [
+    {
+      type: 'picture',
+      svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDE}" height="${height}" viewBox="0 0 ${WIDE} ${height}" role="img" font-family="${escapeXml(font)}"><title>What it is built on</title>${[...boxes, ...shares].join('')}</svg>`,
+      text: `What it is built on: ${told.join('; ')}.`,
+    },
+  ];
 }
 
 /** Windows of support over those of the bases, with the day asked about; nothing where no end is known. */

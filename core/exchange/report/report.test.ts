@@ -125,8 +125,9 @@ describe('a report of a dossier', () => {
   });
 
   it('has the map, the strip and the windows of support as pictures with words', () => {
-    const pictures = document.parts.flatMap(({ blocks }) => blocks.filter(({ type }) => type === 'picture'));
-    expect(pictures).toHaveLength(3);
+    const blocks = [...document.cover!, ...document.parts.flatMap((part) => part.blocks)];
+    const pictures = blocks.filter(({ type }) => type === 'picture');
+    expect(pictures).toHaveLength(4);
     for (const picture of pictures) {
       if (picture.type !== 'picture') continue;
       expect(picture.svg).toMatch(/^<svg .*<\/svg>$/s);

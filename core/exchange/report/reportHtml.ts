@@ -15,10 +15,16 @@ const STYLE = `
 :root{color-scheme:light dark;${paletteStyle('light')}}
 @media (prefers-color-scheme:dark){:root{${paletteStyle('dark')}}}
 *{box-sizing:border-box}
-body{margin:0;background:var(--background);color:var(--ink);font:400 15px/1.5 system-ui,'Segoe UI',sans-serif}
+body{margin:0;background:var(--background);color:var(--ink);font:400 15px/1.5 'Schibsted Grotesk Variable',system-ui,'Segoe UI',sans-serif}
 .page{max-width:62rem;margin:0 auto;padding:2.2rem 1.6rem 3rem}
 header{border-top:6px solid var(--primary);padding-top:1rem;margin-bottom:1.4rem}
 h1{font-size:1.75rem;line-height:1.2;letter-spacing:-.015em;margin:0 0 .3rem}
+.cover header{background:var(--frame);color:var(--on-frame);border:0;border-radius:8px;padding:2rem 1.8rem 1.5rem;print-color-adjust:exact}
+.cover h1{font-size:2.6rem}
+.cover header .imprint{color:inherit;opacity:.8;font-size:.9em;margin-top:1.2rem}
+.cover section:first-of-type p{font-size:1.12rem;line-height:1.5}
+.glance{display:grid;gap:1.1rem;margin:1.6rem 0 .6rem;padding:1.1rem 0 .4rem;border-top:1px solid var(--line);border-bottom:1px solid var(--line)}
+.glance figure{margin:0}
 h2{font-size:1.2rem;margin:2rem 0 .5rem;padding-bottom:.2rem;border-bottom:1px solid var(--line)}
 h3{font-size:1rem;margin:1.2rem 0 .3rem}
 p{margin:.4rem 0}
@@ -39,7 +45,12 @@ thead th{color:var(--ink-soft);font-weight:500}
 td,tbody th{min-width:5.5rem}
 figure{margin:.6rem 0 1rem}
 figure svg{max-width:100%;height:auto;display:block}
-figcaption{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}
+.areas{columns:2 22rem;column-gap:2.4rem}
+.areas section{break-inside:avoid-column}
+.areas section:first-child h2{margin-top:.4rem}
+.areas td,.areas tbody th{min-width:4rem}
+.areas tbody th{width:30%}
+.told,figcaption{position:absolute;width:1px;height:1px;overflow:hidden;clip-path:inset(50%)}
 sup{line-height:0;font-size:.72em;white-space:nowrap}
 sup a{text-decoration:none;padding:0 .1em}
 .none{font-style:italic;color:var(--ink-soft);font-size:.86em}
@@ -48,15 +59,26 @@ sup a{text-decoration:none;padding:0 .1em}
 a:focus-visible{outline:2px solid var(--accent);outline-offset:2px}
 @media print{
 :root{${paletteStyle('light')};--background:#fff}
-body{font-size:10pt}
+body{font-size:9.5pt;line-height:1.42}
+h2{font-size:12pt;margin:5mm 0 1.5mm}
+.cover section:first-of-type p{font-size:10.5pt}
 .page{max-width:none;padding:0}
+.cover header{padding:6mm 7mm 4mm;margin-bottom:0}
+.cover header .imprint{margin-top:2mm}
+.cover h1{font-size:24pt;margin-bottom:1mm}
+.glance{gap:4mm;margin:4mm 0;padding:3mm 0}
 nav{display:none}
 .scroll{overflow:visible}
 thead{display:table-header-group}
 tr,figure,li,caption{break-inside:avoid}
-h2,h3,caption{break-after:avoid}
+h2,h3,caption,thead{break-after:avoid}
+tbody tr:nth-child(-n+2){break-before:avoid}
 a{color:inherit;text-decoration:none}
-table{font-size:8.5pt}
+table{font-size:8pt;margin:.2rem 0 .6rem}
+th,td{padding:.16rem .5rem .16rem 0}
+.areas{columns:2;column-gap:8mm}
+.areas section{break-inside:auto}
+.sources{font-size:8pt;columns:2;column-gap:8mm}
 td{min-width:0}
 tbody th{min-width:6rem}
 }
@@ -68,34 +90,54 @@ function pageRule(title: string): string {
   return `@page{size:A4;margin:16mm 15mm 18mm;@bottom-left{content:"${text}";font:8pt sans-serif;color:#5f6a63}@bottom-right{content:counter(page) " of " counter(pages);font:8pt sans-serif;color:#5f6a63}}`;
 }
 
-/** The file. */
-export function formatReportHtml(catalogue: Catalogue, document: ReportDocument, imprint: Imprint): string {
+/** Parts that stand on the first page with the pictures. */
+const COVER_PARTS: readonly string[] = ['short', 'verdict'];
+
+/** The file. `fontStyle`: a style sheet that brings the font of the program along (CSS Fonts Module Level 4, `@font-face`). */
+export function formatReportHtml(
+  catalogue: Catalogue,
+  document: ReportDocument,
+  imprint: Imprint,
+  fontStyle = '',
+): string {
   const notes = new Notes();
-  const { title, subtitle, parts } = document;
+  const { title, subtitle, parts, cover = [] } = document;
+  // The answer stands on the first page, with the pictures; what the analyst moved before it, too.
+  const first = cover.length > 0 ? parts.findLastIndex(({ id }) => COVER_PARTS.includes(id)) + 1 : 0;
   const sections = parts.map((part) => sectionOf(part, notes));
+  const header = [
+    '<header>',
+    `<h1>${escapeXml(title)}</h1>`,
+    `<p>${escapeXml(subtitle)}</p>`,
+    `<p class="imprint">${escapeXml(wordImprint(imprint))}</p>`,
+    '</header>',
+  ];
   return [
     '<!doctype html>',
     '<html lang="en">',
     '<head>',
     '<meta charset="utf-8">',
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
-    `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; img-src data:">`,
+    `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; font-src data:; img-src data:">`,
     `<meta name="date" content="${escapeXml(document.asOf)}">`,
     ...(imprint.author ? [`<meta name="author" content="${escapeXml(imprint.author)}">`] : []),
     `<title>${escapeXml(title)}</title>`,
-    `<style>${STYLE}${pageRule(title)}</style>`,
+    `<style>${fontStyle}${STYLE}${pageRule(title)}</style>`,
     '</head>',
     '<body>',
     '<div class="page">',
-    '<header>',
-    `<h1>${escapeXml(title)}</h1>`,
-    `<p>${escapeXml(subtitle)}</p>`,
-    `<p class="imprint">${escapeXml(wordImprint(imprint))}</p>`,
-    '</header>',
-    ...(parts.length > 2 ? contentsOf(parts) : []),
+    ...(cover.length > 0 ? ['<div class="cover">'] : []),
+    ...header,
+    ...(first === 0 && parts.length > 2 ? contentsOf(parts) : []),
     '<main>',
-    ...sections,
+    ...sections.slice(0, first),
+    ...(cover.length > 0
+      ? ['<div class="glance">', ...cover.map((block) => blockHtml(block, notes)), '</div>']
+      : []),
+    ...(first > 0 && parts.length > 2 ? contentsOf(parts) : []),
+    ...inColumns(parts.slice(first), sections.slice(first)),
     '</main>',
+    ...(cover.length > 0 ? ['</div>'] : []),
     ...notes.section(catalogue),
     '</div>',
     '</body>',
@@ -122,17 +164,28 @@ function contentsOf(parts: readonly ReportPart[]): string[] {
   ];
 }
 
+/** Sections with those of areas, which are narrow, beside each other. */
+function inColumns(parts: readonly ReportPart[], sections: readonly string[]): string[] {
+  const isArea = (at: number) => parts[at]?.group === 'areas';
+  return sections.flatMap((section, at) => [
+    ...(isArea(at) && !isArea(at - 1) ? ['<div class="areas">'] : []),
+    section,
+    ...(isArea(at) && !isArea(at + 1) ? ['</div>'] : []),
+  ]);
+}
+
 function sectionOf({ id, title, blocks }: ReportPart, notes: Notes): string {
   const anchor = anchorOf(id);
   return [
     `<section aria-labelledby="${anchor}">`,
     `<h2 id="${anchor}">${escapeXml(title)}</h2>`,
-    ...blocks.map((block) => blockHtml(block, notes)),
+    ...blocks.map((block) => blockHtml(block, notes, title)),
     '</section>',
   ].join('\n');
 }
 
-function blockHtml(block: Block, notes: Notes): string {
+/** `title`: of the part that it stands in; a caption that says the same is for those who cannot see it. */
+function blockHtml(block: Block, notes: Notes, title = ''): string {
   switch (block.type) {
     case 'heading':
       return `<h3>${escapeXml(block.text)}</h3>`;
@@ -145,7 +198,7 @@ function blockHtml(block: Block, notes: Notes): string {
     case 'table':
       return [
         '<div class="scroll"><table>',
-        `<caption>${escapeXml(block.caption)}</caption>`,
+        `<caption${block.caption === title ? ' class="told"' : ''}>${escapeXml(block.caption)}</caption>`,
         `<thead><tr>${block.head.map((cell) => (cell ? `<th scope="col">${escapeXml(cell)}</th>` : '<td></td>')).join('')}</tr></thead>`,
         '<tbody>',
         ...block.rows.map(

@@ -21,6 +21,7 @@ export function formatReportMarkdown(
   const { title, subtitle, parts } = document;
   const lines = [`# ${escapeMarkdown(title)}`, '', escapeMarkdown(subtitle), ''];
   if (imprint) lines.push(escapeMarkdown(wordImprint(imprint)), '');
+  for (const block of document.cover ?? []) lines.push(...blockLines(block, notes), '');
   for (const part of parts) {
     lines.push(`## ${escapeMarkdown(part.title)}`, '');
     for (const block of part.blocks) lines.push(...blockLines(block, notes), '');

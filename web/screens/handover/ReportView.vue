@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A report with its preview: what it is of, which parts in which order; saved as HTML or Markdown, or printed. */
 import { storeToRefs } from 'pinia';
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { FILE_DRAWING } from '../../../core/drawing/lineagePicture.ts';
@@ -14,6 +14,7 @@ import ReportEditBar from '../../parts/ReportEditBar.vue';
 import ToldPart from '../../parts/ToldPart.vue';
 import { useReportEditing } from '../../stores/useReportEditing.ts';
 import OfferedProjects from '../../parts/OfferedProjects.vue';
+import { fontStyle } from '../../parts/pictureFile.ts';
 import { useQueryState } from '../../parts/queryState.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
@@ -48,9 +49,12 @@ async function keepParts(forAll: boolean): Promise<void> {
   editing.forAll.value = forAll;
   if (editing.arrange(chosen.value)) await go({ parts: undefined });
 }
+/** The font of the program goes along in the file; without it, where it cannot be read, the reader's own is used. */
+const font = ref('');
+onMounted(async () => (font.value = await fontStyle().catch(() => '')));
 const imprint = computed(() => imprintOf(catalogue.value, today()));
 const html = computed(() =>
-  shown.value ? formatReportHtml(catalogue.value, shown.value, imprint.value) : '',
+  shown.value ? formatReportHtml(catalogue.value, shown.value, imprint.value, font.value) : '',
 );
 const purposes = computed(() =>
   [...recordsOf(catalogue.value, 'purpose')].map(({ id, name }) => ({ value: id, title: name })),
