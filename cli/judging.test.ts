@@ -35,7 +35,8 @@ describe('aspen open', () => {
     const lines = json<Line>('open', SAMPLE, 'Tidewater 7.1', ...ON);
     expect(lines.find(({ rule, key }) => rule === 'contradiction' && key === 'welcome.opens')).toMatchObject({
       subject: 'release:tidewater-7.1',
-      reason: 'each login is in force, first login only is said too',
+      reason:
+        'each login according to “Capture of Tidewater 7.1”, but first login only according to “Release notes, Tidewater 7.1”',
       settledBy: expect.stringContaining('accept one of the readings') as string,
       state: 'open',
     });

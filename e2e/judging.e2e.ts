@@ -43,7 +43,9 @@ describe('the question of the sample', () => {
 
     await open(`/settle?of=release:tidewater-7.1&${DAY}`);
     const points = page.getByRole('table', { name: 'Open points' });
-    await points.getByText('each login is in force, first login only is said too').waitFor();
+    await points
+      .getByText('each login according to “Capture of Tidewater 7.1”, but first login only according to')
+      .waitFor();
     await points
       .getByText(/1 June 2029 as stated and 3 March 2029 \(36 months after 3 March 2026\): 90 days apart/)
       .waitFor();

@@ -27,23 +27,23 @@ const labelOf = (key: string) => findFactKey(key)?.label ?? key;
 export const wordDistinct = ({ key, name }: Distinct): string =>
   name ? `${labelOf(key)}: ${name}` : labelOf(key);
 
-/** `1 of 9 have it, 3.3 bits; first in Tidewater, Mar 2026`. */
-export function wordCounts({ k, n, bits, first }: Distinct, nameOf: (id: string) => string): string {
+/** `1 of 9 has it; first in Tidewater, March 2026`. */
+export function wordCounts({ k, n, first }: Distinct, nameOf: (id: string) => string): string {
   const who = first ? `; first in ${nameOf(first.id)}, ${formatWhen(formatDay(first.day))}` : '';
-  return `${formatCount(k)} of ${formatCount(n)} ${k === 1 ? 'has' : 'have'} it, ${bits.toFixed(1)} bits${who}`;
+  return `${formatCount(k)} of ${formatCount(n)} ${k === 1 ? 'has' : 'have'} it${who}`;
 }
 
-/** `780 to 900 MiB, the middle half of 7`. */
+/** `780 to 900 MiB (the middle half of 7 systems, median 850)`. */
 export function wordUsual(fact: FactKey, { least, middle, most, of }: UsualRange): string {
   const rounded = (value: number) => Math.round(value * 10) / 10;
   const range =
     rounded(least) === rounded(most)
       ? formatValue(fact, rounded(least))
       : `${formatCount(rounded(least))} to ${formatValue(fact, rounded(most))}`;
-  return `${range}, the middle half of ${formatCount(of)}; middle ${formatCount(rounded(middle))}`;
+  return `${range} (the middle half of ${formatNumberOf(of, 'system')}, median ${formatCount(rounded(middle))})`;
 }
 
-/** `Memory in use: 1,100 MiB, above the usual 780 to 900 MiB, the middle half of 7`. */
+/** `Memory in use: 1,100 MiB, above the usual 780 to 900 MiB (the middle half of 7 systems, median 850)`. */
 export function wordUnusual({ key, value, usual }: Unusual): string {
   const fact = findFactKey(key)!;
   return `${fact.label}: ${formatValue(fact, value)}, ${value < usual.least ? 'below' : 'above'} the usual ${wordUsual(fact, usual)}`;
@@ -52,10 +52,10 @@ export function wordUnusual({ key, value, usual }: Unusual): string {
 /** The spread in one sentence: `Of 9, 7 are known: 4 have volunteers …; 2 are not known.` */
 export function wordSpread({ key, known, unknown, values, usual, apart }: Spread): string {
   const fact = findFactKey(key)!;
-  const of = `Known of ${formatCount(known)}, not known of ${formatCount(unknown)}`;
+  const of = `Recorded for ${formatCount(known)}, not for ${formatCount(unknown)}`;
   if (known === 0) return `${of}.`;
   if (fact.type === 'number') {
-    const range = usual ? `; usual is ${wordUsual(fact, usual)}` : '; too few to say what is usual';
+    const range = usual ? `; usually ${wordUsual(fact, usual)}` : '; too few to say what is usual';
     return `${of}${range}${apart.length ? `; ${formatNumberOf(apart.length, 'figure')} ${apart.length === 1 ? 'stands' : 'stand'} apart` : ''}.`;
   }
   const [first] = values;

@@ -24,11 +24,11 @@ export function wordEvent(catalogue: Catalogue, event: LineageEvent): string {
     case 'related':
       return `${name} ${wordRelation(event.relation!)} ${list(after)} since then.`;
     case 'gains':
-      return `${name} came to rest on ${list(after.filter((id) => !before.includes(id)))}${before.length ? ' too' : ''}.`;
+      return `${name} is built on ${list(after.filter((id) => !before.includes(id)))}${before.length ? ' too' : ''} since then.`;
     case 'loses':
       return `${name} no longer rests on ${list(before.filter((id) => !after.includes(id)))}.`;
     case 'follows':
-      return `${name} followed to ${list(after.filter((id) => !before.includes(id)))}.`;
+      return `${name} moved on to ${list(after.filter((id) => !before.includes(id)))}.`;
     case 'standing':
       return `${name} is ${event.standing || 'of unknown status'} since then.`;
   }

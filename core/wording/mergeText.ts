@@ -35,7 +35,7 @@ export function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
     case 'purpose':
       return `“${record.name}”`;
     case 'comparison':
-      return `${nameOf(catalogue, record.derivative)} held against ${nameOf(catalogue, record.base)}`;
+      return `Packages of ${nameOf(catalogue, record.derivative)} compared with ${nameOf(catalogue, record.base)}`;
     case 'claim':
       return `“${record.wording}”, of ${of}`;
     case 'assessment':
@@ -46,6 +46,8 @@ export function wordRecord(catalogue: Catalogue, record: AnyRecord): string {
       return `Postponed or intended points of ${of}`;
     case 'procedure':
       return `“${record.title}”, of ${of}`;
+    case 'editorial':
+      return `Edit of a report${record.text ? `: “${record.text}”` : ''}`;
     default:
       return `“${record.text}”${of ? `, of ${of}` : ''}`;
   }

@@ -33,7 +33,7 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
   spoiled: {
     title: 'Unreliable',
     counted: ['unreliable reading', 'unreliable readings'],
-    settledBy: 'look again under fit conditions',
+    settledBy: 'look again where nothing distorts it',
   },
   notFoundOut: {
     title: 'Could not be found out',
@@ -43,12 +43,12 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
   notBorneOut: {
     title: 'Change not confirmed',
     counted: ['change that its base does not confirm', 'changes that their base does not confirm'],
-    settledBy: 'look at it here and at the base, and correct the one that is wrong',
+    settledBy: 'look at it here and in the base, and correct the one that is wrong',
   },
   claimUnchecked: {
     title: 'Claim unchecked',
     counted: ['unchecked claim', 'unchecked claims'],
-    settledBy: 'hold the claim against what was found, and give a verdict',
+    settledBy: 'compare the claim with what was found, and give a verdict',
   },
   claimRefuted: {
     title: 'Claim refuted',
@@ -121,7 +121,7 @@ export const OPEN_WORDS: Readonly<Record<OpenRule, RuleWords>> = {
   unsortedNote: {
     title: 'Notes to be sorted',
     counted: ['note to be sorted', 'notes to be sorted'],
-    settledBy: 'say it in other words, or keep it as a remark',
+    settledBy: 'rephrase it, or keep it as a remark',
   },
   areaUnseen: {
     title: 'Area not examined',
@@ -163,36 +163,36 @@ export function labelOfPoint(point: OpenPoint): string {
 
 /** Why a point is open: a clause. */
 export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string {
-  if (point.rule === 'deadHelp') return `${point.element.name}, when it was tried last`;
+  if (point.rule === 'deadHelp') return `${point.element.name} when last tried`;
   if ('row' in point) return wordFactReason(catalogue, point);
   switch (point.rule) {
     case 'notBorneOut':
       return wordSettlement(point.settled);
     case 'claimUnchecked':
-      return 'nobody has checked that';
+      return 'nobody has checked it';
     case 'claimRefuted':
       return [
-        point.claim.verdict === 'partly' ? 'true in part' : 'refuted',
-        point.claim.reason && `: ${point.claim.reason}`,
+        point.claim.verdict === 'partly' ? 'true in part' : '',
+        point.claim.reason || 'found not to be so',
       ]
         .filter(Boolean)
-        .join('');
+        .join(': ');
     case 'lineageUnknown':
-      return 'nothing is recorded that it rests on, and nobody found that there is nothing';
+      return 'no base is recorded, and nobody has found that there is none';
     case 'lineageConflict':
       return point.links.length > 1
-        ? `${listOf(point.links.map(({ base }) => nameOf(catalogue, base)))} are both its first base`
-        : `it is found independent, and rests on ${nameOf(catalogue, point.links[0].base)}`;
+        ? `${listOf(point.links.map(({ base }) => nameOf(catalogue, base)))} are both recorded as its main base`
+        : `recorded as independent, and as built on ${nameOf(catalogue, point.links[0].base)}`;
     case 'linkNoSource':
-      return `that it rests on ${nameOf(catalogue, point.link.base)} has no source`;
+      return `the base ${nameOf(catalogue, point.link.base)} is recorded without a source`;
     case 'supportGap': {
       const { gap, base } = point.support;
-      return `promised ${wordDayRange(gap!)} past the end of ${base!.name}`;
+      return `promised for ${wordDayRange(gap!)} beyond the end of ${base!.name}`;
     }
     case 'supportDiffers': {
       const { own, differDays } = point.support;
-      const stated = own.end ? [`${formatWhen(own.end)} as stated`] : [];
-      return `${listOf([...stated, ...wordRuledEnds(point.support)])}: ${formatNumberOf(differDays!, 'day')} apart`;
+      const stated = own.end ? `stated as ${formatWhen(own.end)}, but ` : '';
+      return `${stated}calculated as ${listOf(wordRuledEnds(point.support))}, ${formatNumberOf(differDays!, 'day')} apart`;
     }
     case 'overdue': {
       const { due, lookAgain, by } = point.plan;
@@ -210,19 +210,21 @@ export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string 
     case 'unsortedNote':
       return 'not understood when it was typed';
     case 'areaUnseen':
-      return 'nobody has said anything of it';
+      return 'nobody has examined this area';
   }
 }
 
 function wordFactReason(catalogue: Catalogue, point: Extract<OpenPoint, { row: unknown }>): string {
   const { fact, cells } = point.row;
   const cell = cells[cells.length - 1];
+  const from = ({ source }: Reading) =>
+    source ? ` according to “${nameOf(catalogue, source)}”` : ' without a source';
   const says = (reading: Reading) => wordTold(fact.key, toldReading(catalogue, reading));
   switch (point.rule) {
     case 'contradiction': {
       const others = cell.disagreements.filter(({ explainedBy }) => explainedBy.length === 0);
-      const said = [...new Set(others.map(({ reading }) => says(reading)))];
-      return `${says(cell.inForce!)} is in force, ${listOf(said)} is said too`;
+      const said = [...new Set(others.map(({ reading }) => `${says(reading)}${from(reading)}`))];
+      return `${says(cell.inForce!)}${from(cell.inForce!)}, but ${listOf(said)}`;
     }
     case 'spoiled': {
       const { spoiledBy } = cell.spoiled!;
@@ -233,24 +235,24 @@ function wordFactReason(catalogue: Catalogue, point: Extract<OpenPoint, { row: u
       return (
         [cell.notFoundOut!.tried && `tried: ${cell.notFoundOut!.tried}`, cell.notFoundOut!.note]
           .filter(Boolean)
-          .join('; ') || 'looked for, and not found out'
+          .join('; ') || 'looked for without success'
       );
     case 'takenOver':
-      return `${says(cell.inForce!)}, as in the release before`;
+      return `${says(cell.inForce!)}, copied from the release before`;
     case 'stale': {
       const { date, source } = cell.inForce!;
       const at = source ? recordOf(catalogue, 'source', source) : undefined;
       const when = date ?? at?.date ?? at?.read;
-      return `${says(cell.inForce!)}, as of ${when ? formatWhen(when) : 'an older source'}`;
+      return `${says(cell.inForce!)} ${when ? `as of ${formatWhen(when)}` : 'from an older source'}, before this release came out`;
     }
     case 'noSource':
-      return `${says(cell.inForce!)}, and nobody said where it comes from`;
+      return `${says(cell.inForce!)}, recorded without a source`;
     case 'deadHelp':
       return point.element.name;
   }
 }
 
-/** `Icons (Contradiction): Tide is in force, Plain is said too.` */
+/** `Icons (sources disagree): Tide according to “Capture”, but Plain according to “Release notes”` */
 export function wordPoint(catalogue: Catalogue, point: OpenPoint): string {
   return `${labelOfPoint(point)} (${OPEN_WORDS[point.rule].title.toLowerCase()}): ${wordPointReason(catalogue, point)}`;
 }
@@ -281,7 +283,7 @@ export function wordVisitReason(reason: VisitReason): string {
     case 'decides':
       return `decides for ${reason.of}`;
     case 'company':
-      return `${reason.known} of ${reason.of} on the same base have it recorded`;
+      return `recorded for ${reason.known} of ${reason.of} systems on the same base`;
   }
 }
 

@@ -22,8 +22,9 @@ import { distributionOf } from '../../lineage/releases.ts';
 import { STRIP_AREAS } from '../../catalogue/stripAreas.ts';
 import { wordEvent } from '../../wording/eventText.ts';
 import { wordLink } from '../../wording/lineageText.ts';
+import { dropStop, onDate, sentence } from '../../wording/statements/phrases.ts';
 import { wordRank, wordRanking, wordScore, wordScoreSource } from '../../wording/purposeText.ts';
-import { formatNumberOf, formatShare, listOf } from '../../wording/valueText.ts';
+import { formatCount, formatNumberOf, formatShare, listOf } from '../../wording/valueText.ts';
 import { CLAIM_VERDICTS } from '../../wording/claimText.ts';
 import type { Illustration } from './dossierDocument.ts';
 import {
@@ -61,10 +62,11 @@ export function familyDocument(
     subtitle: `${asOfText(day)}. ${formatNumberOf(members.length, 'distribution')}, in ${formatNumberOf(new Set(rows.map(({ node }) => node.generation)).size, 'generation')}.`,
     asOf: formatDay(day),
     parts: [
+      ...partOf('short', 'In short', paragraphBlock(familyInShort(name, rows))),
       ...(illustration
         ? partOf(
             'map',
-            'On the map',
+            'Lineage map',
             mapBlock(lineage, new Set(members), title, asOfText(day), illustration.drawing),
           )
         : []),
@@ -100,6 +102,33 @@ export function familyDocument(
   };
 }
 
+/** How many rest on it, directly or not, and who keeps most and least of its base. */
+function familyInShort(
+  name: string,
+  rows: readonly {
+    readonly node: { readonly name: string; readonly generation: number };
+    readonly facts: PlateFacts | undefined;
+  }[],
+): Sentence[] {
+  const [root] = rows;
+  const derivatives = rows.filter(({ node }) => root && node.generation > root.node.generation);
+  if (derivatives.length === 0) return [{ text: `No derivative of ${name} is recorded.` }];
+  const direct = derivatives.filter(({ node }) => node.generation === root.node.generation + 1);
+  const measured = derivatives
+    .filter(({ facts }) => facts?.carried !== undefined)
+    .sort((a, b) => b.facts!.carried! - a.facts!.carried!);
+  const share = ({ node, facts }: (typeof rows)[number]) =>
+    `${node.name} (${formatShare(facts!.carried! * 1e6, 1e6)})`;
+  const unmeasured = derivatives.length - measured.length;
+  const sentences = [
+    `${formatNumberOf(derivatives.length, 'distribution')} ${derivatives.length === 1 ? 'rests' : 'rest'} on ${name}, ${direct.length === derivatives.length ? 'all of them' : formatCount(direct.length)} directly.`,
+    measured.length > 1 &&
+      `Most packages of their base are unmodified in ${share(measured[0])}, fewest in ${share(measured[measured.length - 1])}.`,
+    unmeasured > 0 && `The packages of ${formatCount(unmeasured)} have not been compared.`,
+  ];
+  return sentences.flatMap((text) => (text ? [{ text }] : []));
+}
+
 function basesOf(catalogue: Catalogue, id: RecordId, facts: PlateFacts | undefined): Sentence {
   if (facts?.independent) return { text: 'independent' };
   if (!facts?.link) return { text: facts?.dependsOnEdition ? 'depends on the edition' : 'not known' };
@@ -126,6 +155,7 @@ export function areaDocument(
   const label = AREAS.find(({ id }) => id === area)!.label;
   const names = new Map(members.map(({ id, name }) => [id, name]));
   const shown = grid.members.map((id) => names.get(id) ?? nameOf(catalogue, id));
+  const whose = cohort.name ? `“${cohort.name}”` : 'all recorded distributions';
   const byFact = new Map<string, { label: string; rows: GridRow[] }>();
   for (const row of grid.rows) {
     const known = byFact.get(row.key) ?? { label: row.label, rows: [] };
@@ -133,26 +163,31 @@ export function areaDocument(
     byFact.set(row.key, known);
   }
   return {
-    title: `${label}: ${cohort.name || 'all that are recorded'}`,
+    title: `${label} of ${whose}`,
     subtitle: `${asOfText(day)}. ${formatNumberOf(members.length, 'distribution')}.`,
     asOf: formatDay(day),
     parts: [
       ...partOf(
+        'short',
+        'In short',
+        paragraphBlock(areaInShort(label, members.length, [...byFact.values()])),
+      ),
+      ...partOf(
         'values',
-        'Who has what',
+        'Values',
         [...byFact.values()].map(({ label: fact, rows }): Block => {
           const isList = rows[0].element !== undefined;
           return {
             type: 'table',
-            caption: `${fact}, of ${formatNumberOf(members.length, 'distribution')}`,
-            head: isList ? [fact, 'Has it', 'Has it not', 'Of'] : [fact, 'Who'],
+            caption: `${fact} of ${formatNumberOf(members.length, 'distribution')}`,
+            head: isList ? [fact, 'With it', 'Without it', 'Count'] : [fact, 'Distributions'],
             rows: isList ? rows.map((row) => rowOfElement(row, shown)) : rowsOfValues(rows[0], shown),
           };
         }),
       ),
       ...partOf(
         'claims',
-        'What they claim of it',
+        'Claims',
         listBlock(
           grid.claims.map(({ member, claim }) => ({
             text: `${names.get(member) ?? nameOf(catalogue, member)}: “${claim.wording}”, ${CLAIM_VERDICTS[claim.verdict]}.`,
@@ -162,6 +197,36 @@ export function areaDocument(
       ),
     ],
   };
+}
+
+/** Of how many the area is recorded, and in which facts they differ most. */
+function areaInShort(
+  label: string,
+  count: number,
+  facts: readonly { readonly label: string; readonly rows: readonly GridRow[] }[],
+): Sentence[] {
+  const known = new Set(
+    facts.flatMap(({ rows }) =>
+      rows.flatMap(({ cells }) => cells.flatMap(({ state }, i) => (state === 'not known' ? [] : [i]))),
+    ),
+  );
+  const differing = facts
+    .filter(({ rows }) => rows[0].element === undefined)
+    .map((fact) => ({
+      fact: fact.label.toLowerCase(),
+      values: new Set(fact.rows[0].cells.filter(({ state }) => state !== 'not known').map(({ text }) => text))
+        .size,
+    }))
+    .filter(({ values }) => values > 1)
+    .sort((a, b) => b.values - a.values)
+    .slice(0, 3);
+  const varied = differing.map(({ fact, values }) => `${fact} (${formatCount(values)} values)`);
+  return [
+    {
+      text: `Facts on ${label.toLowerCase()} are recorded for ${formatCount(known.size)} of ${formatNumberOf(count, 'distribution')}.`,
+    },
+    ...(varied.length > 0 ? [{ text: `They differ most in ${listOf(varied)}.` }] : []),
+  ];
 }
 
 function rowOfElement({ element, cells, k, n }: GridRow, names: readonly string[]): Sentence[] {
@@ -292,45 +357,65 @@ export function sinceDocument(
     asOf: formatDay(day),
     parts: [
       ...partOf(
+        'short',
+        'In short',
+        paragraphBlock(
+          sinceInShort([
+            [releases.length, 'release came out', 'releases came out'],
+            [links.length, 'base was chosen', 'bases were chosen'],
+            [readings.size, 'source was read', 'sources were read'],
+            [opinions.length, 'assessment was written', 'assessments were written'],
+          ]),
+        ),
+      ),
+      ...partOf(
         'lineage',
         'Lineage',
-        listBlock(events.map((event) => ({ text: `${wordEvent(catalogue, event)}.` }))),
+        listBlock(events.map((event) => ({ text: wordEvent(catalogue, event) }))),
       ),
       ...partOf(
         'links',
-        'Links that began',
+        'New bases',
         listBlock(links.map((link) => ({ text: wordLink(catalogue, link), sources: link.sources }))),
       ),
       ...partOf(
         'releases',
-        'Releases that came',
+        'Releases',
         listBlock(
           releases.map(({ id, date, sources }) => ({
-            text: `${nameOf(catalogue, id)}, ${formatWhen(date!)}.`,
-            sources,
+            text: `${nameOf(catalogue, id)} came out ${onDate(date!)}.`,
+            ...(sources.length > 0 && { sources }),
           })),
         ),
       ),
       ...partOf(
         'looked',
-        'What was looked at',
+        'Examined',
         listBlock(
           [...readings].map(([id, count]) => ({
-            text: `${recordOf(catalogue, 'source', id)?.title ?? id}: ${formatNumberOf(count, 'reading')}.`,
+            text: `${formatNumberOf(count, 'fact')} ${count === 1 ? 'was' : 'were'} read from “${nameOf(catalogue, id)}”.`,
             sources: [id],
           })),
         ),
       ),
       ...partOf(
         'judged',
-        'What was judged',
+        'Assessments',
         listBlock(
           opinions.map(({ subject: whom, author, date, changed, source }) => ({
-            text: `${nameOf(catalogue, whom)} by ${author}, ${formatWhen(date!)}.${changed ? ` Changed since the assessment before: ${changed}` : ''}`,
+            text: `${author} assessed ${nameOf(catalogue, whom)} ${onDate(date!)}.${changed ? ` Since the assessment before, this changed: ${dropStop(changed)}.` : ''}`,
             ...(source && { sources: [source] }),
           })),
         ),
       ),
     ],
   };
+}
+
+/** What happened, counted: `5 releases came out and 2 sources were read.` */
+function sinceInShort(counts: readonly (readonly [count: number, one: string, many: string])[]): Sentence[] {
+  const said = counts.flatMap(([count, one, many]) =>
+    count > 0 ? [`${formatCount(count)} ${count === 1 ? one : many}`] : [],
+  );
+  return said.length > 0 ? [{ text: sentence(listOf(said)) }] : [];
 }

@@ -42,7 +42,8 @@ export function mapBlock(
   const links = graph.links.filter(({ base, derivative }) => isShown(base) && isShown(derivative));
   const name = (id: RecordId) => graph.nodes.get(id)?.name ?? id;
   const told = links.map(
-    ({ base, derivative, link }) => `${name(derivative)} ${link?.relation ?? 'edition of'} ${name(base)}`,
+    ({ base, derivative, link }) =>
+      `${name(derivative)} ${link ? wordRelation(link.relation) : 'is an edition of'} ${name(base)}`,
   );
   return [{ type: 'picture', svg: svg.trim(), text: `The map: ${told.slice(0, 60).join('; ')}.` }];
 }
