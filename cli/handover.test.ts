@@ -25,7 +25,7 @@ describe('aspen report', () => {
     for (const [args, title] of [
       [['Tidewater 7.1', 'Varnley 6@2026-06-01'], 'Tidewater 7.1 and Varnley 6'],
       [['Reading rooms'], 'Recommendation for “Reading rooms”'],
-      [['--area', 'Welcome tools'], 'Welcome tools: all that are recorded'],
+      [['--area', 'Welcome tools'], 'Welcome tools of all recorded distributions'],
       [['Tidewater', '--since', '2026-01-01'], 'Tidewater since 1 January 2026'],
     ] as const) {
       const { status, stdout, stderr } = aspen('report', SAMPLE, ...args, ...ON);

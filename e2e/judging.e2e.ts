@@ -47,7 +47,9 @@ describe('the question of the sample', () => {
       .getByText('each login according to “Capture of Tidewater 7.1”, but first login only according to')
       .waitFor();
     await points
-      .getByText(/1 June 2029 as stated and 3 March 2029 \(36 months after 3 March 2026\): 90 days apart/)
+      .getByText(
+        /stated as 1 June 2029, but calculated as 3 March 2029 \(36 months after 3 March 2026\), 90 days apart/,
+      )
       .waitFor();
   });
 });

@@ -58,7 +58,7 @@ export function sharedCatalogue(): Catalogue {
         id: `assessment:${name}`,
         subject: `release:${name}-2`,
         author: 'Ann',
-        criteria: [{ name: 'speed', weight: 1, score: 5 }],
+        criteria: [{ name: 'speed', weight: 1, score: 5, reason: '' }],
       }),
     );
   }

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { builtSample } from '../../testing/builtSample.ts';
 import { valueOf } from '../../testing/catalogues.ts';
 import { proseOf, runningText } from '../../testing/prose.ts';
+import { lintProse } from '../../testing/proseLint.ts';
 import { recordsOf } from '../catalogue/catalogue.ts';
 import { firstDayOf } from '../catalogue/days.ts';
 import { parseCatalogueFile } from '../exchange/catalogueFile.ts';
@@ -47,6 +48,13 @@ describe('the reports of the sample', () => {
     const sum = (of: 'words' | 'sentences') => counts.reduce((total, each) => total + each[of], 0);
     expect(sum('words') / sum('sentences')).toBeLessThan(18);
     expect(faults.filter(({ rule }) => rule === 'long').length / sum('sentences')).toBeLessThan(0.015);
+  });
+  it('have nothing against them that a prose linter finds', () => {
+    expect(lintProse(['It is a old one one.'])).toHaveLength(2);
+    const some = ids.filter((_, i) => i % 9 === 0);
+    expect(
+      some.flatMap((id) => lintProse(runningText(dossierDocument(catalogue, tableOf(id), DAY).parts))),
+    ).toEqual([]);
   });
   it.each(ids)(
     '%s is told in short in at most 90 words, and on its page in little more than a page',

@@ -21,16 +21,16 @@ export function describeVerdict(assessment: Assessment, subject: string): string
     suits.length > 0 &&
       `${subject} suits ${named(suits)}${doesNotSuit.length ? `, but not ${named(doesNotSuit)}` : ''}`,
     suits.length === 0 && doesNotSuit.length > 0 && `${subject} does not suit ${named(doesNotSuit)}`,
-    strengths.length > 0 && `${plural(strengths, 'strong point')}: ${points(strengths)}`,
-    weaknesses.length > 0 && `${plural(weaknesses, 'weak point')}: ${points(weaknesses)}`,
-    neutral.length > 0 && `neither for nor against: ${points(neutral)}`,
-    required.length > 0 && `required: ${listOf(required)}`,
+    pointsSentence(author, strengths, weaknesses),
+    neutral.length > 0 &&
+      `${points(neutral)} ${neutral.length === 1 ? 'counts' : 'count'} neither for nor against it`,
+    required.length > 0 && `of what is required, ${listOf(required)}`,
     ...onPoint.map(
       ({ point, word, against }) =>
         `on ${point}, ${author} says: ${dropStop(word)}${against.length ? ` (against ${listOf(against)})` : ''}`,
     ),
-    alternatives.length > 0 && `${author} suggests instead: ${named(alternatives)}`,
-    bias && `disclosure by ${author}: ${asClause(bias)}`,
+    alternatives.length > 0 && `${author} suggests ${named(alternatives)} instead`,
+    bias && `${author} discloses: “${asClause(dropStop(bias))}”`,
     followUp && followUpSentence(author, followUp),
   ].flatMap((text) => (text ? [keepName(sentence(text), subject)] : []));
 }
@@ -59,13 +59,28 @@ function followUpSentence(author: string, { date, text }: NonNullable<Assessment
   return `${author} will look again${when}${what ? `, ${what}` : ''}`;
 }
 
-const plural = (list: readonly unknown[], one: string) => (list.length === 1 ? one : `${one}s`);
+/** `M. Ardley praises “restore points from the start”, but criticises “help is half outdated”.` */
+function pointsSentence(
+  author: string,
+  strengths: Assessment['strengths'],
+  weaknesses: Assessment['weaknesses'],
+): string {
+  const praises = strengths.length > 0 && `praises ${points(strengths)}`;
+  const criticises = weaknesses.length > 0 && `criticises ${points(weaknesses)}`;
+  const both = [praises, criticises].filter(Boolean).join(', but ');
+  return both && `${author} ${both}`;
+}
 
+/** Points in the author's words, the weightiest first. */
 const points = (list: Assessment['strengths']) =>
-  list
-    .toSorted((a, b) => (b.weight ?? 2) - (a.weight ?? 2))
-    .map(({ text, reason }) => `${asClause(dropStop(text))}${reason ? ` (because ${asClause(reason)})` : ''}`)
-    .join('; ');
+  listOf(
+    list
+      .toSorted((a, b) => (b.weight ?? 2) - (a.weight ?? 2))
+      .map(
+        ({ text, reason }) =>
+          `“${asClause(dropStop(text))}”${reason ? ` (because ${asClause(dropStop(reason))})` : ''}`,
+      ),
+  );
 
 const named = (list: Assessment['suits']) =>
   listOf(list.map(({ name, why }) => `${dropStop(name)}${why ? ` (${asClause(why)})` : ''}`));

@@ -14,7 +14,10 @@ import { dossierDocument } from './dossierDocument.ts';
 import type { ReportDocument } from '../../telling/document.ts';
 import type { ReportScope } from '../../catalogue/editorial.ts';
 import { dossierScope, withLastWord, type WordedDocument } from '../../telling/lastWord.ts';
-import { areaDocument, familyDocument, purposeDocument, sinceDocument } from './moreDocuments.ts';
+import { areaDocument } from './areaDocument.ts';
+import { familyDocument } from './familyDocument.ts';
+import { purposeDocument } from './purposeDocument.ts';
+import { sinceDocument } from './sinceDocument.ts';
 import type { Drawing, Lineage } from '../../drawing/lineagePicture.ts';
 import { sideDocument } from './sideDocument.ts';
 

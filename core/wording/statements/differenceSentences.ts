@@ -220,7 +220,7 @@ export function wordDiffers({ told }: Params<'differs'>): string {
 const VERDICTS = {
   unchecked: 'has not been checked',
   confirmed: 'is confirmed',
-  partly: 'holds only in part',
+  partly: 'is only partly true',
   refuted: 'is refuted',
   cannotBeChecked: 'cannot be checked',
 } as const;
@@ -229,7 +229,9 @@ export function wordClaim({ claim, found }: Params<'claim'>): string {
   const counted = found === undefined ? '' : ` (${numberWord(found)} ${found === 1 ? 'was' : 'were'} found)`;
   const by = claim.by ? `the claim of ${claim.by}` : 'the claim';
   const reason = claim.reason ? `: ${asClause(claim.reason)}` : '';
-  return sentence(`${by} “${dropStop(claim.wording)}” ${VERDICTS[claim.verdict]}${counted}${reason}`);
+  // What is partly true is told often, and its quotation marks say that it is a claim.
+  const named = claim.verdict === 'partly' && !claim.by ? '' : `${by} `;
+  return sentence(`${named}“${dropStop(claim.wording)}” ${VERDICTS[claim.verdict]}${counted}${reason}`);
 }
 
 export function wordContradiction({ told, says }: Params<'contradiction'>): string {
@@ -237,7 +239,7 @@ export function wordContradiction({ told, says }: Params<'contradiction'>): stri
   const key = each?.key ?? '';
   const said = says.map((reading) => `${sayerOf(reading)} ${wordTold(key, reading)}`);
   return sentence(
-    `sources disagree on “${nounOfKey(key)}”: ${listOf([...new Set(said)])}; the first is used`,
+    `sources disagree on the ${nounOfKey(key)}: ${listOf([...new Set(said)])}; the first is used`,
   );
 }
 

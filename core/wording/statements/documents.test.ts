@@ -128,7 +128,7 @@ describe('Lanternhead, Season 11, from its documents', () => {
     const said = season11.page();
     expect(said).toContain('3 May 2027 (“14 months”)');
     expect(said).toContain('2 March 2027 (“until the next but one is out”)');
-    expect(season11.page('unsettled')).toMatch(/Sources disagree on “end of support”/);
+    expect(season11.page('unsettled')).toMatch(/Sources disagree on the end of support/);
   });
   it('has nothing as seen', () => {
     expect(countsOf(season11.table.rows).seen).toBe(0);

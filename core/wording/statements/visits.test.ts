@@ -35,7 +35,7 @@ describe('Corvane 4, typed', () => {
     'The claim “seven guides in one” has not been checked (seven were found).',
     'wiki of release 3',
     'mail Letterbird 106, four versions newer than in Hexley 24',
-    'Weak points: wiki old; guide order.',
+    'but criticises “wiki old” and “guide order”.',
     'The project is also known as “core vane”, “Corvain” and “CorVane”.',
   ])('says: %s', (text) => {
     expect(main.page()).toContain(text);
@@ -116,9 +116,9 @@ describe('Stennock 12 and Yarrowby 3, typed', () => {
     expect(stennock).toContain('The office suite: not chosen at install.');
     expect(stennock).toContain('Memory in use is 8 % of 8 GiB (');
     expect(stennock).toContain('Stennock 12 suits back office (phone, closely).');
-    expect(stennock).toContain('Disclosure by the analyst: cousin works there.');
+    expect(stennock).toContain('The analyst discloses: “cousin works there”.');
     const yarrowby = dossier('STENNOCK', 'release:yarrowby-3', '2026-11-20').page();
-    expect(yarrowby).toContain('Required: card reader by itself for counters (met).');
+    expect(yarrowby).toContain('Of what is required, card reader by itself for counters (met).');
     expect(yarrowby).toContain('On maker, the analyst says: Stennock narrowly.');
     expect(yarrowby).toContain('70 days longer than Hexley 24');
   });

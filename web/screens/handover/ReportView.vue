@@ -50,11 +50,13 @@ async function keepParts(forAll: boolean): Promise<void> {
   if (editing.arrange(chosen.value)) await go({ parts: undefined });
 }
 /** The font of the program goes along in the file; without it, where it cannot be read, the reader's own is used. */
-const font = ref('');
+const font = ref<string | null>(null);
 onMounted(async () => (font.value = await fontStyle().catch(() => '')));
 const imprint = computed(() => imprintOf(catalogue.value, today()));
 const html = computed(() =>
-  shown.value ? formatReportHtml(catalogue.value, shown.value, imprint.value, font.value) : '',
+  shown.value && font.value !== null
+    ? formatReportHtml(catalogue.value, shown.value, imprint.value, font.value)
+    : '',
 );
 const purposes = computed(() =>
   [...recordsOf(catalogue.value, 'purpose')].map(({ id, name }) => ({ value: id, title: name })),
