@@ -94,7 +94,7 @@ describe('with the sample', () => {
     const { page } = browser;
     await page.goto(`${server.address}/intake`);
     await page.getByLabel('Files to read').setInputFiles('sample/out/captures/tidewater-7.1-live.tar.gz');
-    await page.getByText('Taken on a live image, on a virtual machine').waitFor({ timeout: 60_000 });
+    await page.getByText('Live image in a virtual machine').waitFor({ timeout: 60_000 });
     await page.getByText(/^0 new, 5 unreliable under their conditions, 3\d known and equal$/).waitFor();
     await page.getByRole('button', { name: 'Accept the placing', exact: true }).waitFor();
     const row = (key: string) => page.locator(`[data-fact="${key}"]`);

@@ -141,7 +141,7 @@ describe('from the files of a system to a published dossier', () => {
     await editor.getByRole('button', { name: 'Save value' }).click();
     await editor.getByText(/A measurement needs its conditions/).waitFor();
     await editor.getByLabel('Source').fill('measured The first start, by K. Brand, live, virtual, 8 GiB');
-    await editor.getByText(/Taken on a live image, on a virtual machine with 8,192 MiB/).waitFor();
+    await editor.getByText(/Live image in a virtual machine with 8 GiB/).waitFor();
     await editor.getByLabel('How sure').selectOption('likely');
     await editor.getByRole('button', { name: 'Save value' }).click();
     await editor.waitFor({ state: 'detached' });

@@ -270,9 +270,9 @@ describe('conditions', () => {
     expect(
       wordConditions({ medium: 'live', machine: 'virtual', memoryMiB: 2048, cores: 1, indexAgeDays: 37 }),
     ).toBe(
-      'Taken on a live image, on a virtual machine with 2,048 MiB and 1 core; package index 37 days old.',
+      'Live image in a virtual machine with 2 GiB and 1 core; package index 37 days old.',
     );
-    expect(wordConditions({ indexAgeDays: 0 })).toBe('Package index refreshed that day.');
+    expect(wordConditions({ indexAgeDays: 0 })).toBe('Package index refreshed the same day.');
     expect(wordConditions({})).toBe('');
   });
   it('come with a manifest of a version that is known', () => {

@@ -24,10 +24,10 @@ export interface Importance extends Commonness {
 /** What facts weigh where nobody has weighed a change: what readers ask for first, and trifles; all others weigh 1. */
 export const USUAL_WEIGHTS: Readonly<Record<string, number>> = {
   ...weigh(3, 'defaults.desktop repositories.archives kernel.version welcome.guide'),
-  ...weigh(2, 'model.kind model.supportEnd repositories.formats kernel.offered'),
+  ...weigh(2, 'model.kind model.supportEnd repositories.formats kernel.offered defaults.restorePoints'),
   ...weigh(
     1.5,
-    'defaults.application.browser defaults.application.files defaults.init tools.graphical welcome.opens',
+    'defaults.application.browser defaults.application.files defaults.init defaults.displayServer tools.graphical welcome.opens',
   ),
   ...weigh(0.5, 'themes.font themes.monospace themes.cursor themes.wallpaper themes.boot themes.wallpapers'),
   ...weigh(

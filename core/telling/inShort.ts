@@ -29,6 +29,13 @@ export function inShort(plan: DossierPlan): Sentence[] {
   return [...lineage, ...middle, ...(words([...lineage, ...middle, ...last]) > MOST_WORDS ? [] : last)];
 }
 
+/** A system in one line: what it is built on, and what sets it apart first. */
+export function inOneLine(plan: DossierPlan): string {
+  const [base] = lineageSentences(plan);
+  const [first] = plan.base ? changeSentences(plan, 2) : ownSentences(plan);
+  return [base, first].flatMap((each) => each?.text ?? []).join(' ');
+}
+
 /** On what it is built, and how much of that is unmodified. */
 function lineageSentences({ statements }: DossierPlan): Sentence[] {
   const base = statements.find(({ kind }) =>
@@ -58,12 +65,12 @@ const sourcesOfAll = (some: readonly { readonly sources: readonly RecordId[] }[]
 ];
 
 /** The changes that set it apart: values that are others, then what lists gain. */
-function changeSentences({ changes, project }: DossierPlan): Sentence[] {
+function changeSentences({ changes, project }: DossierPlan, most = NAMED): Sentence[] {
   const contrasts = changes
     .filter(({ change }) => change.after !== undefined)
     .map((ranked) => ({ ranked, says: describeContrast(ranked) }))
     .filter(({ says }) => says)
-    .slice(0, NAMED)
+    .slice(0, most)
     .map(({ ranked: { change, told }, says }) => ({
       key: change.fact.key,
       says,

@@ -14,6 +14,7 @@ import { chainOfSubject } from '../lineage/chain.ts';
 import { countWords } from './countWords.ts';
 import { dossierPage } from './dossierPage.ts';
 import { planDossier } from './dossierPlan.ts';
+import { inOneLine } from './inShort.ts';
 
 const rulesOf = (...texts: readonly string[]) => proseOf(texts, ['Reed 2']).faults.map(({ rule }) => rule);
 
@@ -55,6 +56,16 @@ describe('the reports of the sample', () => {
     expect(
       some.flatMap((id) => lintProse(runningText(dossierDocument(catalogue, tableOf(id), DAY).parts))),
     ).toEqual([]);
+  });
+  it('fit in one line each, which says what a system is built on', () => {
+    const lines = ids.map((id) => inOneLine(planDossier(catalogue, tableOf(id), DAY)));
+    expect(lines[ids.indexOf('release:tidewater-7.1')]).toBe(
+      'Tidewater 7.1 installs from Fenwick 31, which copies Larkspur 7. Its welcome guide is Tide Start instead of Doorstep and its desktop Lagoon instead of Porch.',
+    );
+    for (const line of lines) {
+      expect(line).toMatch(/^\S.*\.$/);
+      expect(countWords(line)).toBeLessThanOrEqual(50);
+    }
   });
   it.each(ids)(
     '%s is told in short in at most 90 words, and on its page in little more than a page',

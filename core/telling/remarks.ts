@@ -3,7 +3,7 @@ import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Conditions } from '../catalogue/conditions.ts';
 import type { Reading } from '../catalogue/reading.ts';
 import { shownReading, type Cell } from '../layers/cell.ts';
-import { describeConditions } from './sourceNotes.ts';
+import { describeConditions } from '../wording/conditionsText.ts';
 
 /** Conditions that a reading has and its source does not, in words. */
 function unusualOf(catalogue: Catalogue, { conditions, source }: Reading): string {

@@ -1,45 +1,52 @@
 /** The conditions of an observation in words. */
 import type { Conditions } from '../catalogue/conditions.ts';
-import { formatCount, formatNumberOf } from './valueText.ts';
+import { formatMemorySize, formatNumberOf, listOf } from './valueText.ts';
 
-const MOMENT_WORDS = {
+/** At which moment something was measured. */
+export const MOMENTS = {
   boot: 'right after the start',
-  idle: 'with nothing opened',
+  idle: 'with nothing open',
   'after use': 'after use',
 } as const;
 
-/** `Taken on a live image, on a virtual machine with 2,048 MiB and 1 core; index 37 days old.` Empty for none. */
-export function wordConditions(conditions: Conditions): string {
-  const { medium, machine, memoryMiB, cores, indexAgeDays, alteredByAnalyst } = conditions;
-  const { tool, moment, uptimeMinutes, openPrograms, indexRefreshed, alteredWith } = conditions;
-  const { diskMiB, processor, graphics, network, chosenAtInstall, desktop, effort } = conditions;
-  const size = [memoryMiB && `${formatCount(memoryMiB)} MiB`, cores && formatNumberOf(cores, 'core')].filter(
-    Boolean,
-  );
+/** Conditions in words: `installed system in a virtual machine with 4 GiB and 2 cores; package index one day old`. */
+export function describeConditions(conditions: Conditions): string {
+  const { medium, machine, memoryMiB, cores, indexAgeDays, alteredByAnalyst, alteredWith } = conditions;
+  const { tool, moment, uptimeMinutes, openPrograms, indexRefreshed, effort, desktop } = conditions;
+  const { diskMiB, processor, graphics, network, chosenAtInstall } = conditions;
+  const size = [
+    memoryMiB !== undefined && formatMemorySize(memoryMiB),
+    cores !== undefined && formatNumberOf(cores, 'core'),
+    diskMiB !== undefined && `a disk of ${formatMemorySize(diskMiB)}`,
+  ].filter(Boolean) as string[];
   const place = [
-    medium && (medium === 'live' ? 'on a live image' : 'on an installed system'),
-    machine && (machine === 'virtual' ? 'on a virtual machine' : 'on hardware'),
+    medium && (medium === 'live' ? 'live image' : 'installed system'),
+    machine && (machine === 'virtual' ? 'in a virtual machine' : 'on hardware'),
+    size.length > 0 && `with ${listOf(size)}`,
   ].filter(Boolean);
-  const first = [place.join(', '), size.length > 0 ? `with ${size.join(' and ')}` : '']
-    .filter(Boolean)
-    .join(' ');
-  const parts = [
-    first && `Taken ${first}`,
+  return [
+    place.join(' '),
     indexAgeDays !== undefined &&
-      `package index ${indexAgeDays === 0 ? 'refreshed that day' : `${formatNumberOf(indexAgeDays, 'day')} old`}`,
+      `package index ${indexAgeDays === 0 ? 'refreshed the same day' : `${formatNumberOf(indexAgeDays, 'day')} old`}`,
     indexRefreshed === false && 'package index never fetched',
-    alteredByAnalyst && `changed by the analyst before${alteredWith ? `: ${alteredWith}` : ''}`,
-    diskMiB !== undefined && `disk of ${formatCount(diskMiB)} MiB`,
-    processor && `processor: ${processor}`,
-    graphics && `graphics: ${graphics}`,
-    network && `network: ${network}`,
-    desktop && `desktop: ${desktop}`,
+    alteredByAnalyst && `changed by the analyst before${alteredWith ? ` (${alteredWith})` : ''}`,
+    processor && `processor ${processor}`,
+    graphics && `graphics ${graphics}`,
+    network && `network ${network}`,
+    desktop && `desktop ${desktop}`,
     chosenAtInstall && `chosen at install: ${chosenAtInstall}`,
-    moment && MOMENT_WORDS[moment],
+    moment && !(moment === 'idle' && openPrograms) && MOMENTS[moment],
     uptimeMinutes !== undefined && `${formatNumberOf(uptimeMinutes, 'minute')} after the start`,
-    tool && `read with ${tool}`,
-    openPrograms && `open: ${openPrograms}`,
-    effort && `looked at: ${effort}`,
-  ].filter(Boolean);
-  return parts.length > 0 ? `${parts.join('; ').replace(/^./, (char) => char.toUpperCase())}.` : '';
+    openPrograms && `with ${openPrograms} open`,
+    tool && `read with the ${tool}`,
+    effort && `looked at ${effort}`,
+  ]
+    .filter(Boolean)
+    .join('; ');
+}
+
+/** The same as a sentence; empty for none. */
+export function wordConditions(conditions: Conditions): string {
+  const said = describeConditions(conditions);
+  return said && `${said[0].toUpperCase()}${said.slice(1)}.`;
 }

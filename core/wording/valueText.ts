@@ -70,6 +70,10 @@ export function listOf(words: readonly string[], last: 'and' | 'or' = 'and'): st
 
 const PLURALS = new Intl.PluralRules('en-GB');
 
+/** `4 GiB`, `1,500 MiB`. */
+export const formatMemorySize = (mib: number): string =>
+  mib % 1024 === 0 ? `${formatCount(mib / 1024)} GiB` : `${formatCount(mib)} MiB`;
+
 /** `1 package`, `2 packages`. */
 export function formatNumberOf(count: number, one: string, many = `${one}s`): string {
   return `${formatCount(count)} ${PLURALS.select(count) === 'one' ? one : many}`;

@@ -6,7 +6,8 @@ import { formatWhen } from '../../catalogue/formatWhen.ts';
 import type { StatementKinds, StatementSubject } from '../../statements/statement.ts';
 import type { Told, ToldReading } from '../../statements/told.ts';
 import { wordCircumstances } from '../disagreementText.ts';
-import { formatCount, formatNumberOf, listOf } from '../valueText.ts';
+import { MOMENTS } from '../conditionsText.ts';
+import { formatMemorySize, formatNumberOf, listOf } from '../valueText.ts';
 import { asClause, careOf, sayingOf, sentence, standingClause, wordTold } from './phrases.ts';
 
 type Params<K extends keyof StatementKinds> = StatementSubject & StatementKinds[K];
@@ -133,16 +134,15 @@ export function figuresOf(told: Told): string[] {
 /** ` of 5 GiB`: the memory that a figure of memory is a part of. */
 export function wordWhole(key: string, reading: ToldReading | undefined): string {
   const { memoryMiB } = reading?.conditions ?? {};
-  return memoryMiB && key.startsWith('footprint.memory') ? ` of ${wordMemorySize(memoryMiB)}` : '';
+  return memoryMiB && key.startsWith('footprint.memory') ? ` of ${formatMemorySize(memoryMiB)}` : '';
 }
 
-/** ` (with nothing opened, 4 minutes after the start, by the process viewer, in a virtual machine)`. */
+/** ` (with nothing open, 4 minutes after the start, by the process viewer, in a virtual machine)`. */
 function wordConditionsShort(reading: ToldReading | undefined): string {
   const { medium, machine, tool, moment, uptimeMinutes, openPrograms }: Conditions =
     reading?.conditions ?? {};
-  const moments = { boot: 'right after the start', idle: 'with nothing opened', 'after use': 'after use' };
   const parts = [
-    moment && !(moment === 'idle' && openPrograms) && moments[moment],
+    moment && !(moment === 'idle' && openPrograms) && MOMENTS[moment],
     uptimeMinutes !== undefined && `${formatNumberOf(uptimeMinutes, 'minute')} after the start`,
     openPrograms && `${openPrograms} open`,
     tool && `by ${tool}`,
@@ -151,10 +151,6 @@ function wordConditionsShort(reading: ToldReading | undefined): string {
   ].filter(Boolean);
   return parts.length ? ` (${parts.join(', ')})` : '';
 }
-
-/** `4 GiB`, `1,500 MiB`. */
-export const wordMemorySize = (mib: number) =>
-  mib % 1024 === 0 ? `${formatCount(mib / 1024)} GiB` : `${formatCount(mib)} MiB`;
 
 export function wordRequirements({ told }: Params<'requirements'>): string {
   const of = (name: string) => {

@@ -14,6 +14,7 @@ import { FAMILY_COLOURS } from '../../../core/drawing/palette.ts';
 import { familyColours } from '../../../core/drawing/familyColours.ts';
 import MapMini from './MapMini.vue';
 import MapPlate from './MapPlate.vue';
+import { useResting } from './useResting.ts';
 import { FAR_BAND, useFarShapes, type DrawnBand } from './useFarShapes.ts';
 import { useMapChanges } from './useMapChanges.ts';
 import type { ShownLayout } from './useMapLayout.ts';
@@ -24,6 +25,8 @@ const props = defineProps<{
   shown: ShownLayout;
   graph: LineageGraph;
   factsOf: (id: RecordId) => PlateFacts | undefined;
+  /** A system in one line, for a pointer that rests on its plate. */
+  oneLineOf: (id: RecordId) => string;
   isContext: (id: RecordId) => boolean;
   selected: RecordId | null;
   selectedLink: RecordId | null;
@@ -210,16 +213,12 @@ function onKey(event: KeyboardEvent): void {
 }
 
 /** The plate that shows its handles. */
-const handled = computed(() => {
-  const id = hovered.value;
-  return id && !isMark.value ? plates.value.get(id) : undefined;
-});
+const handled = computed(() => (isMark.value ? undefined : plates.value.get(hovered.value ?? '')));
+const resting = useResting(hovered, (id) => props.oneLineOf(id));
 const labelOf = (id: RecordId) => {
   const facts = props.factsOf(id);
-  const base = facts?.link
-    ? (props.graph.nodes.get(props.graph.nodes.get(id)?.bases[0] ?? '')?.name ?? '')
-    : '';
-  return facts ? wordPlate(facts, base) : '';
+  const [base = ''] = facts?.link ? (props.graph.nodes.get(id)?.bases ?? []) : [];
+  return facts ? wordPlate(facts, props.graph.nodes.get(base)?.name ?? '') : '';
 };
 </script>
 
@@ -334,6 +333,7 @@ const labelOf = (id: RecordId) => {
           :aria-label="labelOf(plate.id)"
           :aria-pressed="plate.id === selected"
         >
+          <title v-if="resting?.id === plate.id">{{ resting.text }}</title>
           <MapPlate
             v-if="factsOf(plate.id)"
             :facts="factsOf(plate.id)!"

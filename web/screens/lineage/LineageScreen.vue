@@ -6,6 +6,8 @@ import { storeToRefs } from 'pinia';
 import { recordOf } from '../../../core/catalogue/catalogue.ts';
 import { removeRecord } from '../../../core/editing/removal.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { planDossier } from '../../../core/telling/dossierPlan.ts';
+import { inOneLine } from '../../../core/telling/inShort.ts';
 import { formatDay } from '../../../core/catalogue/days.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import { FILTER_NAMES, type MapFilter } from '../../../core/overview/mapFilter.ts';
@@ -61,6 +63,8 @@ const layout = useMapLayout(shape, () => ({
   width: window.innerWidth - 110,
   height: window.innerHeight - 230,
 }));
+const oneLineOf = (id: RecordId) =>
+  inOneLine(planDossier(catalogue.value, store.tableOf(catalogue.value, id, day.value), day.value));
 const isOutline = computed(() => query.value.view === 'outline');
 
 const selected = computed(() => {
@@ -310,6 +314,7 @@ const EXPORTS = [
             :shown="layout.shown.value"
             :graph="graph"
             :facts-of="factsOf"
+            :one-line-of="oneLineOf"
             :is-context="isContext"
             :selected="selected"
             :selected-link="selectedLink?.id ?? null"
