@@ -48,7 +48,7 @@ describe('a company', () => {
     await page.keyboard.press('Enter');
     const apart = page.getByRole('list', { name: 'What sets Tidewater apart' });
     await apart.getByText('First-start guide: Tide Start').waitFor();
-    await apart.getByText(/^Welcome tools; 1 of \d+ has it, \d\.\d bits; first in Tidewater, /).waitFor();
+    await apart.getByText(/^Welcome tools; 1 of \d+ has it; first in Tidewater, /).waitFor();
     await page
       .getByRole('list', { name: 'What it lacks that most have' })
       .getByText('Actions in order: applications')
@@ -60,7 +60,7 @@ describe('a company', () => {
   it('ranks measurements under equal conditions only, and says why others stand apart', async () => {
     const { page } = app;
     await open('/company?about=distribution:varnley&view=fact&fact=footprint.memory');
-    await page.getByText(/usual is [\d,]+ to [\d,]+ MiB, the middle half of 5/).waitFor();
+    await page.getByText(/usually [\d,]+ to [\d,]+ MiB \(the middle half of 5 systems/).waitFor();
     await page.getByText('read with task list').waitFor();
     await page.getByRole('row', { name: /^Kestrel Bench 651 MiB apart: / }).waitFor();
   });

@@ -47,7 +47,7 @@ describe('the first minutes', () => {
     await keys.take('Next: Compare Kestrel Bench 9 and Fenwick 31');
     await keys.take('Keep');
     await keys.take('Next: Publish the report on Kestrel Bench 9');
-    await page.locator('iframe').waitFor();
+    await page.frameLocator('iframe').getByRole('heading', { level: 1 }).waitFor();
     await page.evaluate(() => {
       const { contentWindow } = document.querySelector('iframe')!;
       contentWindow!.print = () => document.documentElement.setAttribute('data-printed', 'yes');

@@ -54,7 +54,7 @@ const font = ref<string | null>(null);
 onMounted(async () => (font.value = await fontStyle().catch(() => '')));
 const imprint = computed(() => imprintOf(catalogue.value, today()));
 const html = computed(() =>
-  shown.value && font.value !== null
+  shown.value?.parts.length && font.value !== null
     ? formatReportHtml(catalogue.value, shown.value, imprint.value, font.value)
     : '',
 );
@@ -181,11 +181,11 @@ function print(): void {
     </div>
     <div class="preview">
       <div class="bar">
-        <v-btn variant="flat" color="primary" size="small" :disabled="!shown?.parts.length" @click="saveHtml"
+        <v-btn variant="flat" color="primary" size="small" :disabled="!html" @click="saveHtml"
           >Save as HTML</v-btn
         >
         <v-btn size="small" :disabled="!shown?.parts.length" @click="saveMarkdown">Save as Markdown</v-btn>
-        <v-btn size="small" :disabled="!shown?.parts.length" @click="print">Print</v-btn>
+        <v-btn size="small" :disabled="!html || isEditing" @click="print">Print</v-btn>
         <v-btn
           v-if="store.canEdit && shown?.parts.length && !isEditing"
           size="small"
@@ -211,13 +211,13 @@ function print(): void {
         />
       </div>
       <iframe
-        v-else-if="shown && shown.parts.length"
+        v-else-if="shown && html"
         ref="frame"
         :srcdoc="html"
         :title="`Preview: ${shown.title}`"
         sandbox="allow-same-origin allow-modals"
       />
-      <div v-else class="empty">
+      <div v-else-if="!shown?.parts.length" class="empty">
         <template v-if="whole && whole.parts.length">
           <h2>No part is chosen</h2>
           <p>Tick what the report is to hold, on the left.</p>
