@@ -61,7 +61,7 @@ describe('a company', () => {
     const { page } = app;
     await open('/company?about=distribution:varnley&view=fact&fact=footprint.memory');
     await page.getByText(/usually [\d,]+ to [\d,]+ MiB \(the middle half of 5 systems/).waitFor();
-    await page.getByText('read with task list').waitFor();
+    await page.getByText('read with the task list').waitFor();
     await page.getByRole('row', { name: /^Kestrel Bench 651 MiB apart: / }).waitFor();
   });
   it('shows a grid of an area with three states, and claims beside', async () => {
