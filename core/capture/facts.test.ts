@@ -269,9 +269,7 @@ describe('conditions', () => {
   it('are said in a sentence', () => {
     expect(
       wordConditions({ medium: 'live', machine: 'virtual', memoryMiB: 2048, cores: 1, indexAgeDays: 37 }),
-    ).toBe(
-      'Live image in a virtual machine with 2 GiB and 1 core; package index 37 days old.',
-    );
+    ).toBe('Live image in a virtual machine with 2 GiB and 1 core; package index 37 days old.');
     expect(wordConditions({ indexAgeDays: 0 })).toBe('Package index refreshed the same day.');
     expect(wordConditions({})).toBe('');
   });
