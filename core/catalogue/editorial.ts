@@ -56,3 +56,7 @@ export interface ReportScope {
   readonly report: string;
   readonly subjects: readonly RecordId[];
 }
+
+/** True for what is said of this very report, and not of every one of its kind. */
+export const isOfReport = ({ report, subjects }: ReportScope, editorial: Editorial): boolean =>
+  editorial.report === report && String(editorial.subjects) === String(subjects);

@@ -17,7 +17,9 @@ export interface Drawing {
   readonly font: string;
 }
 
-const FONT = "'Schibsted Grotesk Variable', system-ui, 'Segoe UI', sans-serif";
+/** The family by which pictures and reports name the font of the program, where a file brings it along. */
+export const FONT_FAMILY = 'Schibsted Grotesk Variable';
+const FONT = `'${FONT_FAMILY}', system-ui, 'Segoe UI', sans-serif`;
 
 /** For files: whatever font a reader has, in colours of its own. */
 export const FILE_DRAWING: Drawing = { palette: LIGHT_PALETTE, measure: safeMeasure, font: FONT };

@@ -1,7 +1,7 @@
 /** The analyst's last word on a report: sentences and headings rewritten or restored, own paragraphs, parts arranged. */
 import { findRecord, recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { diffOfRecords } from '../catalogue/diff.ts';
-import { createEditorial, type Editorial, type ReportScope } from '../catalogue/editorial.ts';
+import { createEditorial, isOfReport, type Editorial, type ReportScope } from '../catalogue/editorial.ts';
 import { createFreshId } from '../catalogue/freshId.ts';
 import { tokenOf, type RecordId } from '../catalogue/recordId.ts';
 import { createEdit, editOfRecords, editOfRemoval, type Edited } from './labelledEdit.ts';
@@ -16,13 +16,8 @@ export interface Rewriting {
   readonly sources: readonly RecordId[];
 }
 
-/** An own paragraph: above or below what a part tells, or as a part of its own where it has a heading. */
-export interface OwnParagraph {
-  readonly part: string;
-  readonly at: 'above' | 'below';
-  readonly title: string;
-  readonly text: string;
-}
+/** An own paragraph: `at` is above or below what a part tells; with a heading it is a part of its own. */
+export type OwnParagraph = Pick<Editorial, 'part' | 'at' | 'title' | 'text'>;
 
 const freshId = (catalogue: Catalogue, { report, subjects }: ReportScope, part: string) =>
   createFreshId('editorial', [report, ...subjects.map(tokenOf), part].join('-').slice(0, 60), (each) =>
@@ -40,12 +35,7 @@ function standing(
   at = '',
 ): Editorial | undefined {
   return [...recordsOf(catalogue, 'editorial')].find(
-    (each) =>
-      each.does === does &&
-      each.report === scope.report &&
-      String(each.subjects) === String(scope.subjects) &&
-      each.part === part &&
-      each.at === at,
+    (each) => each.does === does && isOfReport(scope, each) && each.part === part && each.at === at,
   );
 }
 

@@ -1,8 +1,6 @@
 /** The font of the program as a style sheet with its bytes inside, for files that may fetch nothing. */
+import { FONT_FAMILY } from '../drawing/lineagePicture.ts';
 import { toBase64 } from './base64.ts';
-
-/** The family by which pictures and reports name the font. */
-export const FONT_FAMILY = 'Schibsted Grotesk Variable';
 
 /** `bytes`: WOFF2, a variable font of weights 400 to 900 (CSS Fonts Module Level 4, `@font-face`). */
 export const fontFace = (bytes: Uint8Array): string =>

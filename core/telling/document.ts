@@ -123,19 +123,30 @@ export function listBlock(items: readonly Sentence[]): Block[] {
   return items.length > 0 ? [{ type: 'list', items }] : [];
 }
 
+/** The sentences of a block, cells and headings too. */
+export function sentencesIn(block: Block): readonly Sentence[] {
+  switch (block.type) {
+    case 'paragraph':
+      return block.sentences;
+    case 'list':
+      return block.items;
+    case 'table':
+      return block.rows.flat();
+    case 'heading':
+      return [block];
+    case 'picture':
+      return [];
+  }
+}
+
 /** The sources that some blocks cite, in the order in which they do, with repetitions. */
-export function sourcesIn(blocks: readonly Block[]): RecordId[] {
-  return blocks.flatMap((block) => {
-    const sentences =
-      block.type === 'paragraph'
-        ? block.sentences
-        : block.type === 'list'
-          ? block.items
-          : block.type === 'table'
-            ? block.rows.flat()
-            : [];
-    return sentences.flatMap(({ sources = [] }) => sources);
-  });
+export const sourcesIn = (blocks: readonly Block[]): RecordId[] =>
+  blocks.flatMap(sentencesIn).flatMap(({ sources = [] }) => sources);
+
+/** The number of each source that some parts cite, in the order in which they do. */
+export function numberSources(parts: readonly ReportPart[]): Map<RecordId, number> {
+  const cited = new Set(parts.flatMap(({ blocks }) => sourcesIn(blocks)));
+  return new Map([...cited].map((id, i) => [id, i + 1]));
 }
 
 /** A part, or nothing where nothing stands in it. */

@@ -12,9 +12,25 @@ import { wordExpected } from '../wording/supportText.ts';
 import { CLASS_LABELS, formatCount, formatShare } from '../wording/valueText.ts';
 import { asClause, dropStop, onDate, sayingOf, sentence, series } from '../wording/statements/phrases.ts';
 import { areaTables } from './areaTables.ts';
-import { changeTable, FIRST_CHANGES, furtherPoints } from './dossierPage.ts';
-import { listBlock, paragraphBlock, partOf, type Block, type ReportPart, type Sentence } from './document.ts';
+import { changeTable, dossierPage, FIRST_CHANGES, furtherPoints } from './dossierPage.ts';
+import {
+  listBlock,
+  paragraphBlock,
+  partOf,
+  type Block,
+  type ReportDocument,
+  type ReportPart,
+  type Sentence,
+} from './document.ts';
 import { statementsOf, toldSentence, type DossierPlan } from './dossierPlan.ts';
+
+/** All that is told of a dossier: its first page, then what stands behind it. */
+export const tellDossier = (plan: DossierPlan, lineage: readonly Block[] = []): ReportDocument => ({
+  title: plan.subject,
+  subtitle: describeSubject(plan),
+  asOf: formatDay(plan.day),
+  parts: [...dossierPage(plan), ...dossierReference(plan, lineage)],
+});
 
 /** The parts behind the first page; the lineage may consist of its picture. */
 export function dossierReference(plan: DossierPlan, lineage: readonly Block[] = []): ReportPart[] {

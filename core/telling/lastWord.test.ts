@@ -15,8 +15,8 @@ import { dossierDocument } from '../exchange/report/dossierDocument.ts';
 import { formatReportMarkdown } from '../exchange/report/reportMarkdown.ts';
 import { layerTable } from '../layers/layerTable.ts';
 import { chainOfSubject } from '../lineage/chain.ts';
-import { chooseParts, type Sentence } from './document.ts';
-import { arrangedIds, dossierScope, sentencesIn, withLastWord, type WordedDocument } from './lastWord.ts';
+import { chooseParts, sentencesIn, type Sentence } from './document.ts';
+import { arrangedIds, dossierScope, withLastWord, type WordedDocument } from './lastWord.ts';
 
 const DAY = firstDayOf('2026-11-24');
 const SAYING = { author: 'M. Ardley', date: '2026-12-02' };

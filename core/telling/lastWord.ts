@@ -4,9 +4,9 @@
  * say something else by now, the words stay and are marked as out of date.
  */
 import { recordsOf, type Catalogue } from '../catalogue/catalogue.ts';
-import type { Editorial, ReportScope } from '../catalogue/editorial.ts';
+import { isOfReport, type Editorial, type ReportScope } from '../catalogue/editorial.ts';
 import type { LayerTable } from '../layers/layerTable.ts';
-import type { Block, ReportDocument, ReportPart, Sentence } from './document.ts';
+import { sentencesIn, type Block, type ReportDocument, type ReportPart, type Sentence } from './document.ts';
 
 /** A report as the analyst words and arranges it: all its parts, those told in their order, and what is out of date. */
 export interface WordedDocument extends ReportDocument {
@@ -28,9 +28,6 @@ export function dossierScope({ layers }: LayerTable): ReportScope {
   const { id, edition } = layers[layers.length - 1];
   return { report: 'dossier', subjects: [id, ...(edition && edition !== id ? [edition] : [])] };
 }
-
-const isOfReport = ({ report, subjects }: ReportScope, editorial: Editorial): boolean =>
-  editorial.report === report && String(editorial.subjects) === String(subjects);
 
 /** The last words on a report: those on every report of its kind first, so that its own ones win. */
 export function editorialsOn(catalogue: Catalogue, scope: ReportScope): Editorial[] {
@@ -108,22 +105,6 @@ function placesOf(blocks: readonly Block[]): Map<string, Sentence> {
   const places = new Map<string, Sentence>();
   for (const sentence of blocks.flatMap(sentencesIn)) if (sentence.at) places.set(sentence.at, sentence);
   return places;
-}
-
-/** The sentences of a block, cells and headings too. */
-export function sentencesIn(block: Block): readonly Sentence[] {
-  switch (block.type) {
-    case 'paragraph':
-      return block.sentences;
-    case 'list':
-      return block.items;
-    case 'table':
-      return block.rows.flat();
-    case 'heading':
-      return [block];
-    case 'picture':
-      return [];
-  }
 }
 
 /** The blocks with a key for each sentence: where it leads, else which one of its sort it is. */
@@ -223,19 +204,32 @@ function withParagraph(parts: readonly ReportPart[], editorial: Editorial): read
 }
 
 /** The ids of the parts in the order asked for, without those left out; what the order does not name stays behind what it follows. */
-export function arrangedIds(
+export const arrangedIds = (
   natural: readonly string[],
   arrangement: Pick<Editorial, 'order' | 'without'> | undefined,
+): string[] =>
+  arrangement
+    ? inPlace(
+        natural,
+        arrangement.order,
+        natural.filter((id) => !arrangement.without.includes(id)),
+      )
+    : [...natural];
+
+/** Some of the ids: those of an order first, in it; each other one behind what it follows by nature. */
+export function inPlace(
+  natural: readonly string[],
+  order: readonly string[],
+  some: readonly string[],
 ): string[] {
-  if (!arrangement) return [...natural];
-  const ids = arrangement.order.filter((id) => natural.includes(id));
+  const ids = order.filter((id) => some.includes(id));
   natural.forEach((id, place) => {
-    if (ids.includes(id)) return;
+    if (ids.includes(id) || !some.includes(id)) return;
     const before = natural.slice(0, place);
     const behind = ids.findLastIndex((each) => before.includes(each));
     ids.splice(behind + 1, 0, id);
   });
-  return ids.filter((id) => !arrangement.without.includes(id));
+  return ids;
 }
 
 const MOST_LETTERS = 80;

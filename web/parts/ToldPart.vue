@@ -37,11 +37,10 @@ const programTitle = computed(() => {
 const saveTitle = (text: string) => {
   const own = props.part.worded;
   return own?.does === 'adds'
-    ? editing.write({ part: own.part, at: placeOf(own.at), title: text, text: own.text }, own.id)
+    ? editing.write({ ...own, title: text }, own.id)
     : editing.rewrite({ part: props.part.id, at: '', text, instead: programTitle.value, sources: [] });
 };
-const placeOf = (at: string) => (at === 'above' ? 'above' : 'below');
-const draft = reactive({ title: '', text: '', at: 'below' as 'above' | 'below' });
+const draft = reactive({ title: '', text: '', at: 'below' });
 watch(
   () => isOpen('new'),
   () => Object.assign(draft, { title: '', text: '', at: 'below' }),

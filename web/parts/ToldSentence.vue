@@ -34,10 +34,8 @@ const programText = computed(
 );
 function save(text: string): void {
   const { worded, at, sources } = props.sentence;
-  if (worded?.does === 'adds') {
-    const { part, title, at: where } = worded;
-    place!.editing.write({ part, title, text, at: where === 'above' ? 'above' : 'below' }, worded.id);
-  } else
+  if (worded?.does === 'adds') place!.editing.write({ ...worded, text }, worded.id);
+  else
     place!.editing.rewrite({
       ...{ part: place!.part, at: worded?.at ?? at!, text },
       ...{ instead: programText.value, sources: sources ?? [] },

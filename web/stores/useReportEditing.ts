@@ -13,7 +13,7 @@ import {
 } from '../../core/editing/reports.ts';
 import { chooseParts, type ReportPart } from '../../core/telling/document.ts';
 import type { ReportScope } from '../../core/catalogue/editorial.ts';
-import { arrangedIds, type WordedDocument } from '../../core/telling/lastWord.ts';
+import { inPlace, type WordedDocument } from '../../core/telling/lastWord.ts';
 import type { OpenPlace, ReportEditing } from '../parts/reportEditing.ts';
 import { today } from './clock.ts';
 import { useCatalogueStore } from './catalogueStore.ts';
@@ -81,11 +81,8 @@ export function useReportEditing(
       done(commit(writeParagraph(catalogue.value, wide.value!, title(), paragraph, id, saying()))),
     leaveOut: (id: string) => arrange(told.value.map((part) => part.id).filter((each) => each !== id)),
     putBack: (id: string) => {
-      const all = document.value!.parts.map((part) => part.id);
-      const order = told.value.map((part) => part.id);
-      return arrange(
-        arrangedIds(all, { order, without: all.filter((each) => each !== id && !order.includes(each)) }),
-      );
+      const [all, ids] = [document.value!.parts, told.value].map((parts) => parts.map((part) => part.id));
+      return arrange(inPlace(all, ids, [...ids, id]));
     },
     move: (id: string, by: number) => arrange(moved(told.value, id, by)),
   };

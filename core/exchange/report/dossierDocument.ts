@@ -7,9 +7,8 @@ import { stripOf } from '../../layers/strip.ts';
 import type { LayerTable } from '../../layers/layerTable.ts';
 import { nameOfLayer } from '../../lineage/names.ts';
 import { ancestorsOf, derivativesOf } from '../../lineage/relatives.ts';
-import { dossierPage } from '../../telling/dossierPage.ts';
 import { planDossier, type DossierPlan } from '../../telling/dossierPlan.ts';
-import { describeSubject, dossierReference } from '../../telling/dossierReference.ts';
+import { tellDossier } from '../../telling/dossierReference.ts';
 import type { Block, ReportDocument } from '../../telling/document.ts';
 import { chainBlock, mapBlock, stripBlock, supportBlock } from './pictures.ts';
 
@@ -27,12 +26,10 @@ export function dossierDocument(
   illustration?: Illustration,
 ): ReportDocument {
   const plan = planDossier(catalogue, table, day);
+  if (!illustration) return tellDossier(plan);
   return {
-    title: plan.subject,
-    subtitle: describeSubject(plan),
-    asOf: formatDay(day),
-    ...(illustration && { cover: coverOf(plan, illustration.drawing) }),
-    parts: [...dossierPage(plan), ...dossierReference(plan, illustration && mapOf(plan, illustration))],
+    ...tellDossier(plan, mapOf(plan, illustration)),
+    cover: coverOf(plan, illustration.drawing),
   };
 }
 

@@ -102,31 +102,34 @@ export function chainBlock(
     const wide = Math.max(2, (counts![id] / counts!.installed) * WIDE);
     const colour = colours[CLASS_COLOURS[id]];
     const said = `${label} ${formatShare(counts![id], counts!.installed)}`;
-    const drawn = [
+    const svg = [
       `<rect x="${left.toFixed(1)}" y="48" width="${Math.max(wide - 1, 1).toFixed(1)}" height="9" fill="${colour}"/>`,
       `<rect x="${legend.toFixed(1)}" y="66" width="8" height="8" rx="2" fill="${colour}"/>`,
       text(legend + 13, 74, said, 11, `fill="${colours.soft}"`),
     ].join('');
     left += wide;
     legend += 30 + measure(said, 11, 400);
-    return drawn;
+    return { said, svg };
+  });
+  const chain = shown.slice(1).map(({ link: each }, i) => {
+    const relation = each ? wordRelation(each.relation) : 'is an edition of';
+    return `${names[i + 1]} ${relation} ${names[i]}`;
   });
   const height = shares.length > 0 ? 80 : 36;
-  const chain = names
-    .map((name, i) => (i === 0 ? name : `${wordRelation(shown[i].link!.relation)} ${names[i - 1]}`))
-    .slice(1);
-  const told = [
-    ...names.slice(1).map((name, i) => `${name} ${chain[i]}`),
-    ...classes.map(({ id, label }) => `${label} ${formatShare(counts![id], counts!.installed)}`),
-  ];
+  const drawn = [...boxes, ...shares.map(({ svg }) => svg)].join('');
+  const told = [...chain, ...shares.map(({ said }) => said)].join('; ');
   return [
     {
       type: 'picture',
-      svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDE}" height="${height}" viewBox="0 0 ${WIDE} ${height}" role="img" font-family="${escapeXml(font)}"><title>What it is built on</title>${[...boxes, ...shares].join('')}</svg>`,
-      text: `What it is built on: ${told.join('; ')}.`,
+      svg: frameOf('What it is built on', WIDE, height, font, drawn),
+      text: `What it is built on: ${told}.`,
     },
   ];
 }
+
+/** An SVG element of a size, with its title for those who cannot see it. */
+const frameOf = (title: string, width: number, height: number, font: string, drawn: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" role="img" font-family="${escapeXml(font)}"><title>${title}</title>${drawn}</svg>`;
 
 /** Windows of support over those of the bases, with the day asked about; nothing where no end is known. */
 export function supportBlock(
@@ -213,7 +216,7 @@ export function stripBlock(strip: readonly StripBar[], { palette, font }: Drawin
   return [
     {
       type: 'picture',
-      svg: `<svg xmlns="http://www.w3.org/2000/svg" width="${total}" height="44" viewBox="0 0 ${total} 44" role="img" font-family="${escapeXml(font)}"><title>Changes by area</title>${bars.join('')}</svg>`,
+      svg: frameOf('Changes by area', total, 44, font, bars.join('')),
       text: `What it changes, by area: ${text}.`,
     },
   ];

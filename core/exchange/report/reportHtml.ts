@@ -4,6 +4,7 @@
  */
 import { recordOf, type Catalogue } from '../../catalogue/catalogue.ts';
 import type { RecordId } from '../../catalogue/recordId.ts';
+import { PAGE_DRAWING } from '../../drawing/lineagePicture.ts';
 import { paletteStyle } from '../../drawing/palette.ts';
 import { escapeXml } from '../../drawing/xml.ts';
 import { describeSource } from '../../telling/sourceNotes.ts';
@@ -15,7 +16,7 @@ const STYLE = `
 :root{color-scheme:light dark;${paletteStyle('light')}}
 @media (prefers-color-scheme:dark){:root{${paletteStyle('dark')}}}
 *{box-sizing:border-box}
-body{margin:0;background:var(--background);color:var(--ink);font:400 15px/1.5 'Schibsted Grotesk Variable',system-ui,'Segoe UI',sans-serif}
+body{margin:0;background:var(--background);color:var(--ink);font:400 15px/1.5 ${PAGE_DRAWING.font}}
 .page{max-width:62rem;margin:0 auto;padding:2.2rem 1.6rem 3rem}
 header{border-top:6px solid var(--primary);padding-top:1rem;margin-bottom:1.4rem}
 h1{font-size:1.75rem;line-height:1.2;letter-spacing:-.015em;margin:0 0 .3rem}

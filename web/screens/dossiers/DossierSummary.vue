@@ -9,12 +9,10 @@ import type { LayerTable } from '../../../core/layers/layerTable.ts';
 import { newestComparison } from '../../../core/lineage/lineageGraph.ts';
 import { openPointsOf } from '../../../core/open/openPoints.ts';
 import type { StatementTarget } from '../../../core/statements/statement.ts';
-import { formatDay } from '../../../core/catalogue/days.ts';
-import { sourcesIn, type ReportPart } from '../../../core/telling/document.ts';
+import { numberSources, type ReportPart } from '../../../core/telling/document.ts';
 import { dossierScope, withLastWord } from '../../../core/telling/lastWord.ts';
-import { dossierPage } from '../../../core/telling/dossierPage.ts';
 import { planDossier } from '../../../core/telling/dossierPlan.ts';
-import { describeSubject, dossierReference } from '../../../core/telling/dossierReference.ts';
+import { tellDossier } from '../../../core/telling/dossierReference.ts';
 import { describeSource } from '../../../core/telling/sourceNotes.ts';
 import { formatNumberOf } from '../../../core/wording/valueText.ts';
 import LossRemark from '../../parts/LossRemark.vue';
@@ -36,12 +34,7 @@ const showsAll = ref(false);
 const isNear = ({ id, group, worded }: ReportPart) =>
   group === 'first' || NEAR.includes(id) || worded?.does === 'adds';
 const scope = computed(() => dossierScope(props.table));
-const told = computed(() =>
-  withLastWord(props.catalogue, scope.value, {
-    ...{ title: plan.value.subject, subtitle: describeSubject(plan.value), asOf: formatDay(props.day) },
-    parts: [...dossierPage(plan.value), ...dossierReference(plan.value)],
-  }),
-);
+const told = computed(() => withLastWord(props.catalogue, scope.value, tellDossier(plan.value)));
 const editing = useReportEditing(toRef(props, 'catalogue'), scope, told);
 const parts = computed(() => editing.told.value.filter((part) => showsAll.value || isNear(part)));
 const folded = computed(() => editing.told.value.filter((part) => !isNear(part)).length);
@@ -59,10 +52,7 @@ const comparison = computed(() => {
 });
 const openCount = computed(() => openPointsOf(props.catalogue, props.table).length);
 /** Sources are numbered in the order in which the page cites them. */
-const numbers = computed(() => {
-  const cited = columns.value.flat().flatMap(({ blocks }) => sourcesIn(blocks));
-  return new Map([...new Set(cited)].map((id, i) => [id, i + 1] as const));
-});
+const numbers = computed(() => numberSources(columns.value.flat()));
 
 function addressOf(to: StatementTarget) {
   const { asof, edition } = route.query;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The parts of a report: ticked or not, moved up and down; groups are ticked together. */
 import { computed, nextTick, ref, watch } from 'vue';
+import { inPlace } from '../../../core/telling/lastWord.ts';
 import type { ReportPart } from '../../../core/telling/document.ts';
 
 const props = defineProps<{ parts: readonly ReportPart[]; chosen: readonly string[] }>();
@@ -34,17 +35,12 @@ function toggleGroup(members: readonly string[], on: boolean): void {
   emit('choose', on ? inOrder([...others, ...members]) : others);
 }
 /** What is ticked anew comes where it stands by itself, behind those before it. */
-function inOrder(ids: readonly string[]): string[] {
-  const natural = props.parts.map(({ id }) => id);
-  const kept = props.chosen.filter((id) => ids.includes(id));
-  const fresh = ids.filter((id) => !kept.includes(id));
-  for (const id of fresh) {
-    const place = natural.indexOf(id);
-    const behind = kept.findLastIndex((each) => natural.indexOf(each) < place);
-    kept.splice(behind + 1, 0, id);
-  }
-  return kept;
-}
+const inOrder = (ids: readonly string[]) =>
+  inPlace(
+    props.parts.map(({ id }) => id),
+    props.chosen,
+    ids,
+  );
 /** A line that moves takes the focus along: the browser lets go of what is put elsewhere. */
 const list = ref<HTMLOListElement | null>(null);
 let moved = '';

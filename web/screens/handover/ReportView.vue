@@ -5,7 +5,7 @@ import { computed, onMounted, ref } from 'vue';
 import { AREAS } from '../../../core/catalogue/areas.ts';
 import { recordsOf } from '../../../core/catalogue/catalogue.ts';
 import { FILE_DRAWING } from '../../../core/drawing/lineagePicture.ts';
-import { imprintOf, sourcesIn } from '../../../core/telling/document.ts';
+import { imprintOf, numberSources } from '../../../core/telling/document.ts';
 import { REPORT_KINDS, scopeOf } from '../../../core/exchange/report/createReport.ts';
 import { formatReportHtml, reportFileName } from '../../../core/exchange/report/reportHtml.ts';
 import { formatReportMarkdown } from '../../../core/exchange/report/reportMarkdown.ts';
@@ -40,10 +40,7 @@ const editing = useReportEditing(catalogue, scope, whole);
 const { isOn: isEditing } = editing;
 const all = computed(() => `every ${REPORT_KINDS[kind.value].replace(/^An? /, '')} report`);
 /** Sources are numbered in the order in which the report cites them. */
-const numbers = computed(() => {
-  const cited = editing.told.value.flatMap(({ blocks }) => sourcesIn(blocks));
-  return new Map([...new Set(cited)].map((id, i) => [id, i + 1] as const));
-});
+const numbers = computed(() => numberSources(editing.told.value));
 /** What is ticked and in which order, kept with the catalogue; the address needs not say it then. */
 async function keepParts(forAll: boolean): Promise<void> {
   editing.forAll.value = forAll;

@@ -158,7 +158,7 @@ defineExpose({ focusRow });
         <template v-if="column === 'trunk'">{{ trunkName }}</template>
         <slot v-else name="column" :place="placeOf(column)">{{ compared.names[placeOf(column)] }}</slot>
       </span>
-      <span role="columnheader" class="word">Verdict by</span>
+      <span role="columnheader" class="word">Verdict</span>
     </div>
     <div v-for="group in groups" :key="group.id" role="rowgroup">
       <div class="row area" role="row">
