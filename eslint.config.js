@@ -8,6 +8,7 @@ const coreOrder = [
   'sameness',
   'formats',
   'packages',
+  'images',
   'capture',
   'weighing',
   'lineage',
@@ -31,8 +32,8 @@ const coreOrder = [
   'exchange',
 ];
 
-/** formats/ reads open formats and knows nothing of the records. */
-const extraBans = { formats: ['catalogue'] };
+/** formats/ and images/ read open formats and know nothing of the records. */
+const extraBans = { formats: ['catalogue'], images: ['catalogue', 'sameness'] };
 
 const forbid = (folders, message) => ({
   patterns: [{ regex: `(^|/)(${folders.join('|')})/`, message }],

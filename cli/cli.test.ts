@@ -75,8 +75,9 @@ describe('aspen inspect', () => {
     };
     expect(status).toBe(0);
     expect(report.files.map(({ path, format }) => `${path} ${format}`)).toEqual([
-      'etc/os-release os-release',
+      'aspen-capture/manifest.tsv capture-manifest',
       'var/lib/dpkg/status dpkg-status',
+      'etc/os-release os-release',
     ]);
     expect(report.systems).toMatchObject([{ name: 'Tidewater' }]);
   });

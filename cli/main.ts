@@ -22,6 +22,7 @@ const VERBS: Readonly<Record<string, () => Promise<(program: Command) => void>>>
   report: async () => (await import('./report.ts')).registerReport,
   support: async () => (await import('./support.ts')).registerSupport,
   serve: async () => (await import('./serve.ts')).registerServe,
+  capture: async () => (await import('./capture.ts')).registerCapture,
   'capture-script': async () => (await import('./captureScript.ts')).registerCaptureScript,
 };
 

@@ -69,7 +69,13 @@ export function systemOf(path: string, drop: ReadDrop): ReadSystem {
   if (withPackages.length === 1) return withPackages[0];
   if (drop.indexes.length === 1) {
     const [{ packages, losses }] = drop.indexes;
-    const known = drop.systems[0] ?? { root: '', identification: {}, sources: [], files: drop.files };
+    const known = drop.systems[0] ?? {
+      root: '',
+      identification: {},
+      sources: [],
+      removed: new Map(),
+      files: drop.files,
+    };
     return { ...known, packages, losses, listLosses: losses };
   }
   throw new InputError(

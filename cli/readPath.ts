@@ -1,8 +1,18 @@
 /** Files of this machine as the core takes them: a folder, an archive or a file, as streams. */
-import type { Dirent } from 'node:fs';
+import { closeSync, existsSync, openSync, type Dirent } from 'node:fs';
 import { open, readdir, stat } from 'node:fs/promises';
 import { join, relative } from 'node:path';
+import {
+  captureContainer,
+  captureFile,
+  captureTree,
+  type ImageCaptures,
+} from '../core/capture/image/imageCapture.ts';
 import type { InputFile } from '../core/capture/readFile.ts';
+import type { ByteSource } from '../core/images/byteSource.ts';
+import { FileTree } from '../core/images/fileSystem.ts';
+import { InputError } from './failures.ts';
+import { FolderFiles, readAt } from './folderFiles.ts';
 
 const PIECE = 1 << 21;
 
@@ -41,7 +51,21 @@ function unreadable(path: string, error: unknown): InputFile {
 }
 
 function inputFile(full: string, path: string, size: number): InputFile {
-  return { path, size, open: () => pieces(full) };
+  return { path, size, open: () => pieces(full), random: (use) => withRandom(full, size, use) };
+}
+
+/** Gives a file's bytes at random for as long as they are used. */
+async function withRandom<Result>(
+  path: string,
+  size: number,
+  use: (bytes: ByteSource) => Promise<Result>,
+): Promise<Result> {
+  const file = openSync(path, 'r');
+  try {
+    return await use({ size, read: (at, length) => readAt(file, at, length, size) });
+  } finally {
+    closeSync(file);
+  }
 }
 
 /** Reads through two buffers in turn: the next piece comes in while the one at hand is being worked on. */
@@ -61,3 +85,29 @@ async function* pieces(path: string): AsyncGenerator<Uint8Array> {
     await file.close();
   }
 }
+
+/** The systems in an image or a folder, as captures of them. Throws InputError where there is neither. */
+export async function capturesOfPath(path: string): Promise<ImageCaptures> {
+  const captures = await systemsIn(path).catch((error: NodeJS.ErrnoException) => {
+    throw unreadablePath(path, error);
+  });
+  if (!captures) throw new InputError(`${path}: is neither an image of a system nor the folder of its root`);
+  return captures;
+}
+
+/** The same; null for a path that is neither. */
+export async function systemsIn(path: string): Promise<ImageCaptures | null> {
+  const found = await stat(path);
+  if (!found.isDirectory()) return captureFile(inputFile(path, path, found.size));
+  const captures = await captureTree(new FileTree(new FolderFiles(path), path));
+  if (captures || !existsSync(join(path, 'oci-layout'))) return captures;
+  const files = await inputFiles(path);
+  async function* layout() {
+    for (const file of files) yield { path: file.path, size: file.size, pieces: file.open() };
+  }
+  return captureContainer(layout, path);
+}
+
+/** What is said of a path that cannot be read at all. */
+export const unreadablePath = (path: string, error: NodeJS.ErrnoException): InputError =>
+  new InputError(`${path}: ${error.code === 'ENOENT' ? 'no such file or folder' : error.message}`);

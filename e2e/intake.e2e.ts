@@ -106,7 +106,7 @@ it('pasted text is kept while one looks elsewhere, asks for what it does not say
   await page.getByRole('link', { name: 'Import' }).first().click();
   expect(await page.getByLabel('Text from a terminal').inputValue()).toBe(text);
   await page.getByRole('button', { name: 'Read this text' }).click();
-  await page.getByText('Taken with 3,929 MiB.').waitFor();
+  await page.getByText('With 3,929 MiB.').waitFor();
   await page.getByLabel('Live or installed').selectOption('live');
   await page.getByText('no evidence: live image').first().waitFor();
   await page.getByLabel('Live or installed').selectOption('installed');

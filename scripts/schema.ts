@@ -1,7 +1,11 @@
-/** Writes the JSON Schema of each file format of our own to docs/schema/; with --check, tells whether it is current. */
+/**
+ * Writes the JSON Schema of each file format of our own to docs/schema/, and the tables of the collector; with --check, tells
+ * whether they are current.
+ */
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { catalogueFileSchema } from '../core/exchange/catalogueFile.ts';
+import { withTables } from '../core/capture/image/wanted.ts';
 import { configSchema } from '../server/mirror/config.ts';
 import { ITEM_SCHEMAS } from '../workspace/storeSchema.ts';
 
@@ -12,13 +16,21 @@ const SCHEMAS = {
   'store.schema.json': z.strictObject(ITEM_SCHEMAS),
 };
 
+const collector = new URL('../collector/aspen-capture', import.meta.url);
+const made = [
+  ...Object.entries(SCHEMAS).map(([name, schema]) => ({
+    name: `docs/schema/${name}`,
+    file: new URL(name, folder),
+    text: `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2)}\n`,
+  })),
+  { name: 'collector/aspen-capture', file: collector, text: withTables(await readFile(collector, 'utf8')) },
+];
+
 await mkdir(folder, { recursive: true });
-for (const [name, schema] of Object.entries(SCHEMAS)) {
-  const text = `${JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2)}\n`;
-  const file = new URL(name, folder);
+for (const { name, file, text } of made) {
   if (!process.argv.includes('--check')) await writeFile(file, text);
   else if ((await readFile(file, 'utf8').catch(() => '')) !== text) {
-    console.error(`docs/schema/${name} is not current: run "npm run schema".`);
+    console.error(`${name} is not current: run "npm run schema".`);
     process.exitCode = 1;
   }
 }

@@ -1,6 +1,7 @@
 /** The sample as `npm run sample` built it, with the world that it was made from. */
 import { existsSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import { bytesSource } from '../core/images/byteSource.ts';
 import type { InputFile } from '../core/capture/readFile.ts';
 import type { PackageColumns } from '../core/formats/packageColumns.ts';
 import { piecesOf } from '../core/formats/byteStream.ts';
@@ -32,7 +33,12 @@ export function servedPackages(world: World, repository: Repository): string[] {
 /** A file on disk as the program is given one. */
 export function inputFile(path: string, shown = path): InputFile {
   const bytes = readFileSync(path);
-  return { path: shown, size: bytes.length, open: () => piecesOf(bytes) };
+  return {
+    path: shown,
+    size: bytes.length,
+    open: () => piecesOf(bytes),
+    random: (use) => use(bytesSource(bytes)),
+  };
 }
 
 /** `name version` of every package of some lists, sorted, as one text: compared at once where a list takes long. */

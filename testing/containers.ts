@@ -18,6 +18,8 @@ export interface Container {
   readonly bytes: Uint8Array;
   /** True where its own sums tell every change of its contents. */
   readonly isSummed: boolean;
+  /** True where something else in it tells at least that packages are missing. */
+  readonly tellsLess?: boolean;
 }
 
 /** What a container gives: its packages as lines, and what was lost. */

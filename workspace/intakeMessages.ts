@@ -1,6 +1,7 @@
 /** What the intake worker is asked and what it answers. Package lists travel packed. */
 import type { FactProposal } from '../core/capture/proposeFacts.ts';
 import type { IndexIdentity } from '../core/capture/indexIdentity.ts';
+import type { CaptureManifest } from '../core/capture/captureManifest.ts';
 import type { ReadFile } from '../core/capture/readFile.ts';
 import type { ReadSystem } from '../core/capture/system.ts';
 import type { Snapshot } from '../core/catalogue/snapshot.ts';
@@ -24,6 +25,8 @@ export interface SystemSummary extends Omit<ReadSystem, 'packages' | 'files'> {
   readonly packageCount: number;
   readonly facts: readonly FactProposal[];
   readonly conditions: Conditions;
+  /** For a system in an image: which, of what, and where in it; null for one that ran. */
+  readonly image: NonNullable<CaptureManifest['image']> | null;
   /** The day on which it was taken, as its manifest says; empty without one. */
   readonly taken: string;
 }

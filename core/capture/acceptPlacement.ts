@@ -36,6 +36,8 @@ export interface Acceptance {
   readonly conditions: Conditions;
   /** The bases, if the placing is taken: one, or those that a mixture is put together from, in order. */
   readonly bases: readonly AcceptedBase[];
+  /** True for a system that was read from its image and never started. */
+  readonly isImage: boolean;
   /** The day on which it was taken, as the capture says; empty when it does not. */
   readonly taken: When;
   /** The day on which the capture was read. */
@@ -84,10 +86,11 @@ export function acceptPlacement(catalogue: Catalogue, acceptance: Acceptance): A
   const { system, today, by } = acceptance;
   const taken = acceptance.taken || today;
   const release = releaseNamed(acceptance.distribution, acceptance.version);
-  const title = `Capture of ${acceptance.distribution} ${acceptance.version}`;
+  const { isImage } = acceptance;
+  const title = `${isImage ? 'Image' : 'Capture'} of ${acceptance.distribution} ${acceptance.version}`;
   const source = createSource({
-    id: fresh('source', `capture ${acceptance.distribution} ${acceptance.version} ${taken}`),
-    sourceKind: 'capture',
+    id: fresh('source', `${title.replace(' of', '')} ${taken}`),
+    sourceKind: isImage ? 'image' : 'capture',
     title,
     place: system.root,
     date: taken,

@@ -242,6 +242,7 @@ describe('accepting', () => {
     const facts = proposeFacts(systems[0]);
     const accept = (catalogue = createCatalogue()) =>
       acceptPlacement(catalogue, {
+        isImage: false,
         system: systems[0],
         distribution: 'Tidewater',
         version: '7.1',

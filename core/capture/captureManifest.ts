@@ -18,6 +18,12 @@ export interface CaptureManifest {
   readonly links: ReadonlyMap<string, string>;
   /** Times of things that are there, by path. */
   readonly seen: ReadonlyMap<string, string>;
+  /** For a system that was read from its image and never started: the image, what it is made of, and where in it the system lies. */
+  readonly image?: { readonly name: string; readonly formats: string; readonly place: string };
+  /** The kernel that an image boots, and where that stands. */
+  readonly boots?: { readonly release: string; readonly place: string };
+  /** Packages that the installer takes away, with the place that says so. */
+  readonly removed: ReadonlyMap<string, string>;
 }
 
 /** The version of the format that this program writes and reads. */
@@ -30,7 +36,12 @@ export function parseCaptureManifest(text: string, where: string): Result<Captur
   if (rows[0]?.[0] !== 'aspen-capture' || !(version <= MANIFEST_VERSION))
     return failure(createIssue('damage', 'manifest.newer', where, { version: rows[0]?.[1] ?? '' }));
   const of = (kind: string) => rows.filter(([name]) => name === kind);
+  const [image] = of('image');
+  const [boots] = of('boots');
   return success({
+    ...(image && { image: { name: image[1], formats: image[2] ?? '', place: image[3] ?? '' } }),
+    ...(boots && { boots: { release: boots[1], place: boots[2] ?? '' } }),
+    removed: new Map(of('removed').map(([, name, place = '']) => [name, place])),
     taken: of('taken')[0]?.[1] ?? '',
     files: of('file').map(([, path, bytes, sha256, time]) => ({
       path,

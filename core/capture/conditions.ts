@@ -54,6 +54,8 @@ function uptimeOf(system: ReadSystem, summary: SystemSummary['fields']): number 
 
 /** Signs of a live medium: how it was started, what its root is, where live systems keep their medium. */
 function mediumOf(system: ReadSystem): Pick<Conditions, 'medium'> {
+  // An image is neither: what its installer takes away is known, and left out.
+  if (manifestOf(system).image) return {};
   const line = textOf(system, 'kernel-cmdline');
   const mounts = parseMountTable(textOf(system, 'mount-table'));
   const root = mounts.find(({ place }) => place === '/');

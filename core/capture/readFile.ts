@@ -1,5 +1,6 @@
 /** A file that is to be read, and one that was. */
 import type { Pieces } from '../formats/byteStream.ts';
+import type { ByteSource } from '../images/byteSource.ts';
 import type { AptSources } from '../formats/aptSources.ts';
 import type { DebRelease, ReleasedFile } from '../formats/debRelease.ts';
 import type { OpenPgpKey } from '../formats/openPgpKeys.ts';
@@ -10,11 +11,13 @@ import type { FormatId } from '../formats/recognise.ts';
 import type { Repomd } from '../formats/rpmMetadata.ts';
 import type { Issue } from '../issue.ts';
 
-/** A file given to the program: its path as dropped, its size in bytes, and a way to read it once. */
+/** A file given to the program: its path as dropped, its size in bytes, and a way to read it, from the start each time. */
 export interface InputFile {
   readonly path: string;
   readonly size: number;
   readonly open: () => Pieces;
+  /** The same at random, where that can be had: an image is not read from front to end. */
+  readonly random?: <Result>(use: (bytes: ByteSource) => Promise<Result>) => Promise<Result>;
 }
 
 /** What was read from a file. */

@@ -2,7 +2,7 @@
  * Reads whatever is dropped: recognises each file by its content, opens compressed files and archives, and
  * gives one reading result per file, also for those that are not recognised or damaged. What was not read whole says so.
  */
-import { peekPieces, type Pieces } from '../formats/byteStream.ts';
+import { peekPieces, piecesOf, type Pieces } from '../formats/byteStream.ts';
 import type { ColumnName } from '../formats/columnNames.ts';
 import { decompress, isCompression } from '../formats/compression/decompress.ts';
 import { readIso9660 } from '../formats/iso9660.ts';
@@ -10,6 +10,7 @@ import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../fo
 import { createIssue, createLoss, type Issue } from '../issue.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
 import { Databases } from './databases.ts';
+import type { ImageCaptures } from './image/imageCapture.ts';
 import { readContent } from './readContent.ts';
 import type { InputFile, ReadFile } from './readFile.ts';
 import { tellsOfEnd, withLoss } from './losses.ts';
@@ -59,10 +60,13 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
       }
     }
     try {
-      await readOne(
-        { path: file.path, from: file.path, containers: [], size: file.size, pieces: counted() },
-        run,
-      );
+      const image = await imageIn(file);
+      if (image) await readImage(file, image, run);
+      else
+        await readOne(
+          { path: file.path, from: file.path, containers: [], size: file.size, pieces: counted() },
+          run,
+        );
     } catch (error) {
       const reason = error instanceof Error ? error.message : String(error);
       const issue = createLoss('file.unreadable', file.path, { reason }, 'error');
@@ -87,6 +91,55 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
 function leftOut(path: string, count: number): ReadFile {
   const issue = createIssue('note', 'files.leftOut', path, { count });
   return { path, from: path, containers: [], bytes: 0, format: 'unknown', issues: [issue] };
+}
+
+/** The systems in an image; null for a file that is none. */
+async function imageIn(file: InputFile): Promise<ImageCaptures | null> {
+  if (!file.random) return null;
+  const { captureFile } = await import('./image/imageCapture.ts');
+  return captureFile(file);
+}
+
+/** Reads what was taken of a system that lies in a folder. */
+export async function readCaptures(
+  path: string,
+  captures: ImageCaptures,
+  options: ReadOptions = {},
+): Promise<ReadFile[]> {
+  const run: Run = { options, results: [], databases: new Databases(), leftOut: 0, uncounted: 0 };
+  await readImage({ path, size: 0 }, captures, run);
+  return [...run.results, ...run.databases.finish()];
+}
+
+/** Reads what was taken of the systems in an image like the captures that they are. */
+async function readImage(
+  file: Pick<InputFile, 'path' | 'size'>,
+  { format, captures, issues }: ImageCaptures,
+  run: Run,
+): Promise<void> {
+  const { results, databases } = run;
+  const report = (path: string, own: readonly Issue[]) =>
+    results.push({ path, from: path, containers: [], bytes: file.size, format: 'image', issues: own });
+  if (captures.length !== 1) report(file.path, issues);
+  for (const capture of captures) {
+    const from = captures.length > 1 ? `${file.path}!/${capture.place}` : file.path;
+    const first = results.length;
+    for (const { path, bytes } of capture.files)
+      await readOne({ path, from, containers: ['image'], size: bytes.length, pieces: piecesOf(bytes) }, run);
+    // What is wrong with a database is told of its list, and where no list came of it, of the image.
+    let hasList = databases.has(from);
+    for (const loss of capture.databaseIssues) databases.lose(from, loss);
+    for (let i = first; i < results.length; i++) {
+      if (results[i].content?.type !== 'packages') continue;
+      hasList = true;
+      for (const loss of capture.databaseIssues)
+        results[i] = { ...results[i], issues: withLoss(results[i].issues, loss) };
+    }
+    const own = [...capture.issues, ...(hasList ? [] : capture.databaseIssues)];
+    const told = captures.length > 1 ? own : [...issues, ...own];
+    // A folder is none of what was dropped: it is listed only for what is wrong with it.
+    if (format !== 'folder' || told.length > 0) report(from, told);
+  }
 }
 
 interface Opened {
@@ -174,7 +227,7 @@ const ARCHIVES = {
 type Archive = keyof typeof ARCHIVES;
 
 /** True if a format holds files with paths of their own. */
-export const isArchive = (format: FormatId): format is Archive => Object.hasOwn(ARCHIVES, format);
+const isArchive = (format: FormatId): format is Archive => Object.hasOwn(ARCHIVES, format);
 
 async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: Run): Promise<void> {
   const { options, results, databases } = run;

@@ -7,8 +7,8 @@ import type { DebRelease, ReleasedFile } from '../formats/debRelease.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
 import { parseSummarySystem, parseSystemSummary } from '../formats/systemSummary.ts';
 import { createIssue, createLoss, type Issue } from '../issue.ts';
+import { parseCaptureManifest } from './captureManifest.ts';
 import { identityOfIndex, type IndexIdentity } from './indexIdentity.ts';
-import { isArchive } from './readFiles.ts';
 import type { ReadFile } from './readFile.ts';
 import { lossesOfSystem } from './systemLosses.ts';
 
@@ -19,7 +19,10 @@ export interface ReadSystem {
   /** The identification fields by name; empty without an identification file. */
   readonly identification: Readonly<Record<string, string>>;
   readonly sources: readonly AptSource[];
+  /** What is installed; of an image, what remains when its installer has taken away what it is told to. */
   readonly packages?: PackageColumns;
+  /** Packages of an image that its installer takes away, with the place that says so. */
+  readonly removed: ReadonlyMap<string, string>;
   readonly files: readonly ReadFile[];
   /** What of its files was not read, those of the archive that it came in among them; empty when all was. */
   readonly losses: readonly Issue[];
@@ -85,7 +88,7 @@ function belongsToSystem({ content }: ReadFile): boolean {
 
 /** What stands before the first directory of a root file system. */
 function rootOf(file: ReadFile): string {
-  const path = file.containers.some(isArchive) ? `${file.from}!/${file.path}` : file.path;
+  const path = file.from !== file.path ? `${file.from}!/${file.path}` : file.path;
   const match = /^(.*?)(?:^|\/)(?:etc|usr|var|proc|boot|sys|sbin|aspen-capture)\//.exec(path);
   if (match) return match[1];
   return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';
@@ -157,11 +160,16 @@ function assembleSystem(root: string, files: readonly ReadFile[], all: readonly 
   const printed: Record<string, string> = {};
   const sources: AptSource[] = [];
   let packages: PackageColumns | undefined;
-  for (const { content, format } of [...files].sort((a, b) => (a.path < b.path ? -1 : 1))) {
+  let removed: ReadonlyMap<string, string> = new Map();
+  for (const { content, format, path } of [...files].sort((a, b) => (a.path < b.path ? -1 : 1))) {
     if (content?.type === 'osRelease') Object.assign(identification, content.osRelease.fields);
     if (content?.type === 'lsbRelease') Object.assign(lsb, content.osRelease.fields);
     if (content?.type === 'aptSources') sources.push(...content.aptSources.sources);
     if (content?.type === 'packages') packages = content.list.packages;
+    if (content?.type === 'text' && format === 'capture-manifest') {
+      const manifest = parseCaptureManifest(content.text, path);
+      if (manifest.ok) removed = manifest.value.removed;
+    }
     if (content?.type === 'text' && format === 'system-summary')
       Object.assign(printed, identificationIn(content.text));
   }
@@ -169,10 +177,21 @@ function assembleSystem(root: string, files: readonly ReadFile[], all: readonly 
     root,
     identification: [identification, lsb, printed].find((each) => Object.keys(each).length > 0) ?? {},
     sources,
-    packages,
+    packages: packages && withoutPackages(packages, removed),
+    removed,
     files,
     ...lossesOfSystem(files, all),
   };
+}
+
+/** A list in which some packages are marked as no longer installed. */
+function withoutPackages(list: PackageColumns, names: ReadonlyMap<string, string>): PackageColumns {
+  if (names.size === 0) return list;
+  const texts = list.table.texts();
+  const gone = list.removed.map((isGone, row) =>
+    isGone || names.has(texts[list.columns.name[row]]) ? 1 : 0,
+  );
+  return { ...list, removed: gone };
 }
 
 /** The name and version of the system in a summary that it showed of itself. */

@@ -4,7 +4,13 @@ import { parseCaptureManifest, type CaptureManifest } from './captureManifest.ts
 import type { FileContent } from './readFile.ts';
 import type { ReadSystem } from './system.ts';
 
-const NO_MANIFEST: CaptureManifest = { taken: '', files: [], links: new Map(), seen: new Map() };
+const NO_MANIFEST: CaptureManifest = {
+  taken: '',
+  files: [],
+  links: new Map(),
+  seen: new Map(),
+  removed: new Map(),
+};
 
 /** The path of the first file with such contents; empty without one. */
 export function pathOf(system: ReadSystem, type: FileContent['type']): string {

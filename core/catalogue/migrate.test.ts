@@ -72,7 +72,7 @@ describe('migrations', () => {
       { ...source, entered: 0, losses: [] },
       { ...reading, entered: 0, marks: [] },
     ]);
-    expect(ran).toEqual(['source', 'source', 'source', 'source', 'reading', 'reading']);
+    expect(ran).toEqual(['source', 'source', 'source', 'source', 'source', 'reading', 'reading']);
     expect(migrateRecord({ ...reading, replaces: 'reading:old' }, CURRENT_VERSIONS, 'x')).toMatchObject({
       replaces: 'reading:old',
     });

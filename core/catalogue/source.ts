@@ -44,11 +44,11 @@ export type Source = z.infer<typeof schema>;
 /** The kind of sources. */
 export const source: RecordKind<'source', typeof schema> = {
   name: 'source',
-  version: 5,
+  version: 6,
   schema,
   // Version 2 knows more conditions and one more kind of source, version 3 what was not read, version 5 what a
-  // visit looks at; what was written before says nothing of them.
-  migrations: [(data) => data, (data) => data, (data) => data, (data) => data],
+  // visit looks at, version 6 sources that are images; what was written before says nothing of them.
+  migrations: [(data) => data, (data) => data, (data) => data, (data) => data, (data) => data],
   references: { 'conditions.edition': 'cited', of: 'cited' },
 };
 

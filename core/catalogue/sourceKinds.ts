@@ -3,6 +3,7 @@
 /** Source kinds; `seen` ones show the system itself, the others say something about it. */
 export const SOURCE_KINDS = {
   capture: { label: 'capture', seen: true },
+  image: { label: 'read from the image, never started', seen: true },
   measurement: { label: 'measurement', seen: true },
   handsOn: { label: 'hands-on note', seen: true },
   releaseNotes: { label: 'release notes', seen: false },

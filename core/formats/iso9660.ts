@@ -19,7 +19,7 @@ const LIMITS = {
 } as const;
 
 /** Files that identify an image: disc labels, release files, lists of its packages, boot menus. */
-const TELLING =
+export const TELLING =
   /(^|\/)(\.disk\/[^/]+|\.treeinfo|\.discinfo|media\.\d\/media|os-release|version|(In)?Release|[^/]+\.manifest|packages\.txt|pkglist[^/]*\.txt|(grub|isolinux|syslinux|live|menu|txt|loopback)\.cfg|loader\/entries\/[^/]+\.conf)$/i;
 
 interface Wanted {
@@ -82,7 +82,7 @@ export async function* readIso9660(
     if (part.kind === 'file') yield { path: part.path, size: bytes.length, pieces: piecesOf(bytes) };
     else if (part.kind === 'directory') add(directoryEntries(bytes, part.path), position);
     else {
-      const volume = primaryVolume(bytes);
+      const volume = describeVolume(bytes);
       if (!volume) break;
       stated = volume.bytes;
       const text = new TextEncoder().encode(volume.text);
@@ -124,13 +124,16 @@ async function* extents(
   }
 }
 
+/** What a volume says of itself: as lines, its bytes, the day it was made (ISO 8601, or empty), where its root stands. */
 interface Volume {
   readonly text: string;
   readonly bytes: number;
+  readonly created: string;
   readonly root: { readonly start: number; readonly length: number };
 }
 
-function primaryVolume(bytes: Uint8Array): Volume | null {
+/** The volume that a sector or several of descriptors speak of; null without one (8.4). */
+export function describeVolume(bytes: Uint8Array): Volume | null {
   for (let at = 0; at + SECTOR <= bytes.length; at += SECTOR) {
     const sector = bytes.subarray(at, at + SECTOR);
     if (latin(sector.subarray(1, 6)) !== 'CD001' || sector[0] === 255) return null;
@@ -148,7 +151,7 @@ function primaryVolume(bytes: Uint8Array): Volume | null {
       `bytes: ${size}`,
     ];
     const root = { start: view.getUint32(158, true) * SECTOR, length: view.getUint32(166, true) };
-    return { text: `${VOLUME_ENTRY}\n${lines.join('\n')}\n`, bytes: size, root };
+    return { text: `${VOLUME_ENTRY}\n${lines.join('\n')}\n`, bytes: size, created, root };
   }
   return null;
 }

@@ -77,6 +77,7 @@ export type FormatId =
   | 'openpgp-keys'
   | 'zip'
   | 'iso9660'
+  | 'image'
   | 'empty'
   | 'binary'
   | 'unknown';
@@ -105,6 +106,7 @@ export const FORMAT_LABELS: Readonly<Record<FormatId, string>> = {
   'openpgp-keys': 'OpenPGP keys',
   zip: 'zip archive',
   iso9660: 'image of a medium (ISO 9660)',
+  image: 'image of a system',
   'iso-volume': 'head of an image',
   'boot-menu': 'boot menu',
   'added-later': 'packages added later',

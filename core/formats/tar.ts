@@ -2,13 +2,18 @@
  * Tar archives (pax(1), ustar and GNU forms) as a stream of their files, by a well-known package, which checks the sums
  * of the heads and that the two blocks are there which end an archive.
  */
-import { createTarDecoder } from 'modern-tar';
+import { createTarDecoder, type TarHeader } from 'modern-tar';
 import type { Pieces } from './byteStream.ts';
 import { piecesOfStream, streamOf } from './streams.ts';
 import { createLoss, type Issue } from '../issue.ts';
 
 /** A file in an archive. Its contents must be read, or left, before the next entry is asked for. */
 export interface TarEntry {
+  /** What kind of file it is: that of an archive of another form is always `file`. */
+  readonly type?: TarType;
+  /** Where a link leads. */
+  readonly linkTo?: string;
+  readonly mode?: number;
   readonly path: string;
   readonly size: number;
   /** When the file was changed, in milliseconds since 1970; undefined when the archive does not say. */
@@ -16,14 +21,25 @@ export interface TarEntry {
   readonly pieces: Pieces;
 }
 
-/**
- * The regular files of an archive. A cut-off or damaged archive gives what stands before the damage, a file within which it is
- * cut as far as it goes; `onIssue` is then told `tar.truncated` or `tar.damaged`.
- */
-export async function* readTar(
+/** Kinds of entries, as pax(1) has them. */
+type TarType = NonNullable<TarHeader['type']>;
+
+/** The regular files of an archive. */
+export const readTar = (
   pieces: Pieces,
   where: string,
   onIssue: (issue: Issue) => void,
+): AsyncGenerator<TarEntry> => readTarEntries(pieces, where, onIssue, (type) => type === 'file');
+
+/**
+ * The entries of an archive, of those kinds that are wanted. A cut-off or damaged archive gives what stands before the damage, a file within which it is
+ * cut as far as it goes; `onIssue` is then told `tar.truncated` or `tar.damaged`.
+ */
+export async function* readTarEntries(
+  pieces: Pieces,
+  where: string,
+  onIssue: (issue: Issue) => void,
+  isWanted: (type: TarType) => boolean = () => true,
 ): AsyncGenerator<TarEntry> {
   const taking = new Taking();
   const reader = streamOf(taking.held(pieces))
@@ -40,7 +56,8 @@ export async function* readTar(
         ended = true;
         return;
       }
-      if (entry.header.type !== undefined && entry.header.type !== 'file') {
+      const { type = 'file', linkname: linkTo, mode, size, mtime } = entry.header;
+      if (!isWanted(type)) {
         await taking.wait(entry.body.cancel());
         continue;
       }
@@ -59,9 +76,9 @@ export async function* readTar(
           within = last; // that the archive is cut here is told when the next file is asked for
         }
       }
-      files++;
+      if (type === 'file') files++;
       last = entry.header.name.replace(/^(\.?\/)+/, '');
-      yield { path: last, size: entry.header.size, changed: entry.header.mtime?.getTime(), pieces: once() };
+      yield { path: last, type, linkTo, mode, size, changed: mtime?.getTime(), pieces: once() };
       // What the reader left unread would hold up the entries after it.
       if (opened) await taking.wait(contents.return(undefined));
       else await taking.wait(entry.body.cancel());

@@ -48,6 +48,17 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'list.size': ({ size, stated }, where) =>
     `${where} has ${formatCount(Number(size))} bytes, its release file says ${formatCount(Number(stated))}: it is cut off, or of another state. Fetch both again.`,
   'tar.empty': () => 'The archive holds no files. Make it again from the root of the system.',
+  'image.cut': ({ part }) =>
+    `The image is cut off within ${part}. What could be read was kept; fetch or copy it again.`,
+  'image.damaged': ({ part, reason }) =>
+    `The image is damaged: ${part} – ${reason}. What could be read was kept; hold the image against its checksum, and fetch it again.`,
+  'image.notRead': ({ part, reason }) => `Not read: ${part}. To read it, ${reason}.`,
+  'image.tooMuch': ({ part, reason }) =>
+    `Not gone through to its end: ${part}, ${reason}. What was found before was kept.`,
+  'image.noSystem': ({ format }) =>
+    `No system was found in this image${format ? ` (${format})` : ''}: nowhere in it do an identification file and a package database stand together. If it only installs from the network, give the installed system.`,
+  'image.packagesMissing': ({ count, first }) =>
+    `The package database lacks ${formatNumberOf(Number(count), 'package')} whose files are there, “${first}” first. It is damaged, or cut off.`,
   // formats
   'deb822.broken': ({ line }) =>
     `Line ${line} is no field of a stanza; that stanza was left out, the others were kept.`,

@@ -27,6 +27,10 @@ const PHRASES: Readonly<Record<string, Phrase>> = {
   'xml.damaged': () => 'cut off or damaged',
   'json.damaged': () => 'cut off or damaged',
   'iso.short': ({ bytes }) => `cut off after ${count(bytes)} bytes`,
+  'image.cut': () => 'from an image that is cut off',
+  'image.damaged': () => 'from an image that is damaged',
+  'image.packagesMissing': (params) =>
+    `without ${formatNumberOf(Number(params.count ?? 0), 'package')} whose files are there`,
   'list.size': ({ size, stated }) => `of ${count(size)} bytes where its release file says ${count(stated)}`,
   'capture.missing': (params) => `without ${formatNumberOf(Number(params.count ?? 0), 'file')} of it`,
   'capture.sum': ({ path }) => `changed in “${path}”`,

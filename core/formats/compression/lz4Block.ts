@@ -9,9 +9,15 @@ export const WINDOW = 65_535;
 
 /**
  * Decodes `block` into `target` from `start` on; what stands before `start` may be referred to. Gives where it ended.
- * Throws `CompressionError` for anything that the format does not allow, or that does not fit.
+ * Throws `CompressionError` for anything that the format does not allow, or that does not fit. With `stopsFull` it ends where
+ * the target does, whatever stands behind: for blocks of a known length in places of another one.
  */
-export function decodeLz4Block(block: Uint8Array, target: Uint8Array, start: number): number {
+export function decodeLz4Block(
+  block: Uint8Array,
+  target: Uint8Array,
+  start: number,
+  stopsFull = false,
+): number {
   let from = 0;
   let to = start;
   const lengthOf = (nibble: number): number => {
@@ -32,7 +38,7 @@ export function decodeLz4Block(block: Uint8Array, target: Uint8Array, start: num
     target.set(block.subarray(from, from + literals), to);
     from += literals;
     to += literals;
-    if (from === block.length) return to; // the last sequence has literals only
+    if (from === block.length || (stopsFull && to === target.length)) return to; // the last sequence has literals only
     if (from + 2 > block.length) throw damaged('a block ends within a match');
     const offset = block[from] | (block[from + 1] << 8);
     from += 2;
@@ -42,6 +48,7 @@ export function decodeLz4Block(block: Uint8Array, target: Uint8Array, start: num
     if (offset >= length) target.copyWithin(to, to - offset, to - offset + length);
     else for (let i = 0; i < length; i++) target[to + i] = target[to + i - offset];
     to += length;
+    if (stopsFull && to === target.length) return to;
   }
   throw damaged('a block ends with a match');
 }

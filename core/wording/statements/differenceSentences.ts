@@ -246,6 +246,7 @@ export function wordContradiction({ told, says }: Params<'contradiction'>): stri
 /** Who says what is told: `a capture shows`, `the release notes say`. */
 const SAYERS: Readonly<Record<SourceKind, string>> = {
   capture: 'a capture shows',
+  image: 'the image shows',
   measurement: 'a measurement gives',
   handsOn: 'a hands-on note says',
   releaseNotes: 'the release notes say',

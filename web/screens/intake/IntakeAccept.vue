@@ -162,6 +162,7 @@ async function accept(): Promise<void> {
     version: version.value.trim(),
     facts: props.facts,
     conditions: props.conditions,
+    isImage: props.system.image !== null,
     taken: props.system.taken,
     bases: acceptedBases(),
     today: today(),

@@ -1,0 +1,372 @@
+/** Systems in images: found wherever they lie, taken as the collector takes them, and told apart from their medium. */
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { afterAll, describe, expect, it } from 'vitest';
+import { inputFile, packageLines } from '../../../testing/builtSample.ts';
+import { fuzz } from '../../../testing/fuzzing.ts';
+import { createImages, IMAGE_TOOLS, smallRoot, writeTree } from '../../../testing/imageTrees.ts';
+import { describeWith, run } from '../../../testing/tools.ts';
+import { bytesSource } from '../../images/byteSource.ts';
+import { conditionsOf } from '../conditions.ts';
+import { proposeFacts } from '../proposeFacts.ts';
+import { readCaptures, readFiles } from '../readFiles.ts';
+import { assembleDrop, nameOfSystem, type ReadDrop, type ReadSystem } from '../system.ts';
+import { manifestOf } from '../systemFiles.ts';
+import { systemsIn } from '../../../cli/readPath.ts';
+import { FolderFiles } from '../../../cli/folderFiles.ts';
+import { FileTree } from '../../images/fileSystem.ts';
+import { openRpmDatabase } from '../../images/rpmDatabases.ts';
+import { captureImage } from './imageCapture.ts';
+import { removalsIn } from './removals.ts';
+import { withTables } from './wanted.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-image-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const at = (path: string) => join(folder, path);
+const tool = (command: string, ...args: string[]) =>
+  void execFileSync(command, args, { cwd: folder, stdio: ['ignore', 'pipe', 'pipe'] });
+const squash = (tree: string, image: string) => {
+  mkdirSync(at(image.slice(0, image.lastIndexOf('/') + 1)), { recursive: true });
+  tool('mksquashfs', tree, image, '-noappend', '-quiet', '-no-progress', '-comp', 'gzip');
+};
+const disc = (tree: string, image: string) =>
+  tool(
+    'xorriso',
+    '-as',
+    'mkisofs',
+    '-quiet',
+    '-R',
+    '-V',
+    'TIDEWATER_71',
+    '--modification-date=2026030310000000',
+    '-o',
+    image,
+    tree,
+  );
+const dropOf = async (image: string): Promise<ReadDrop> =>
+  assembleDrop(await readFiles([inputFile(at(image), image)]));
+const lossesIn = (drop: ReadDrop) =>
+  [...drop.issues, ...drop.files.flatMap(({ issues }) => issues)]
+    .filter(({ loses }) => loses)
+    .map(({ code }) => code);
+async function systemIn(image: string): Promise<ReadSystem> {
+  const drop = await dropOf(image);
+  expect(lossesIn(drop)).toEqual([]);
+  expect(drop.systems).toHaveLength(1);
+  return drop.systems[0];
+}
+const factsOf = (system: ReadSystem) => new Map(proposeFacts(system).map(({ key, value }) => [key, value]));
+const ROOT = smallRoot();
+const [first, second] = Object.keys(ROOT).flatMap((path) => /info\/(.*)\.list$/.exec(path)?.[1] ?? []);
+/** A boot image of a kernel, as far as its head says which it is. */
+const kernel = (release: string) => {
+  const bytes = Buffer.alloc(4096);
+  bytes.write('HdrS', 0x202, 'latin1');
+  bytes.writeUInt16LE(0x300, 0x20e);
+  bytes.write(`${release} (build@host) #1\0`, 0x500, 'latin1');
+  return bytes;
+};
+
+describeWith(IMAGE_TOOLS, 'a system on a live medium', () => {
+  writeTree(at('root'), {
+    ...ROOT,
+    'usr/lib/modules/6.4.9-1-stock/modules.dep': '',
+    'usr/lib/modules/6.10.2-1-edge/modules.dep': '',
+    'etc/setup/modules/packages.conf':
+      'operations:\n  - try_remove:\n      - ' + second + '\n      - not-there\n',
+    'proc/meminfo': 'MemTotal: 1 kB\n',
+    'etc/fstab': 'UUID=0-0 / ext4 defaults 0 0\n',
+  });
+  squash('root', 'medium/live/system.squashfs');
+  writeTree(at('medium'), {
+    'boot/grub/grub.cfg':
+      'menuentry "Try Tidewater" {\n  linux /live/kernel quiet\n}\nmenuentry "Check the medium" {\n}\n',
+    'live/kernel': kernel('6.4.9-1-stock'),
+    'live/packages-remove': `${first}\n`,
+    'live/filesystem.manifest': 'other-package\t1\n',
+  });
+  disc('medium', 'live.iso');
+
+  it('is found, dated by its medium, and never taken for one that ran', async () => {
+    const system = await systemIn('live.iso');
+    const facts = factsOf(system);
+    expect(nameOfSystem(system)).toBe('Tidewater 7.1');
+    expect(manifestOf(system)).toMatchObject({
+      taken: '2026-03-03T00:00:00Z',
+      image: { name: 'live.iso', formats: 'ISO 9660 › squashfs', place: 'live/system.squashfs' },
+      boots: { release: '6.4.9-1-stock', place: '/live/kernel' },
+    });
+    expect(conditionsOf(system)).toEqual({});
+    expect(facts.get('kernel.version')).toBe('6.4.9');
+    expect(facts.get('kernel.offered')).toEqual([{ name: '6.10.2-1-edge' }]);
+    expect(facts.get('editions.bootEntries')).toEqual([
+      { name: 'Try Tidewater' },
+      { name: 'Check the medium' },
+    ]);
+    expect([...facts.keys()].filter((key) => key.startsWith('footprint.'))).toEqual([]);
+  });
+  it('is what its installer leaves of it, by lists on the medium and by its settings', async () => {
+    const system = await systemIn('live.iso');
+    expect([...system.removed]).toEqual([
+      [first, 'live/packages-remove'],
+      [second, 'etc/setup/modules/packages.conf'],
+    ]);
+    expect(factsOf(system).get('defaults.packages')).toBe(298);
+    expect(system.packages!.size).toBe(300);
+  });
+  it('is taken as the collector takes it, file for file and line for line', async () => {
+    const taken = await captureImage(bytesSource(readFileSync(at('live.iso'))), 'live.iso');
+    const script = fileURLToPath(new URL('../../../collector/aspen-capture', import.meta.url));
+    rmSync(at('root/proc'), { recursive: true });
+    run('sh', [script, '--root', at('root'), '--output', at('collected.tar.gz')]);
+    mkdirSync(at('collected'));
+    run('tar', ['-xzf', at('collected.tar.gz'), '-C', at('collected')]);
+    const lines = (text: string) =>
+      text.split('\n').filter((line) => line && !/^(taken|image|boots|removed)\t/.test(line));
+    const [manifest, ...files] = taken!.captures[0].files.filter(({ path }) => !path.includes('/medium/'));
+    const stated = lines(new TextDecoder().decode(manifest.bytes)).filter(
+      (line) => !line.includes('/medium/'),
+    );
+    expect(stated.sort()).toEqual(
+      lines(readFileSync(at('collected/aspen-capture/manifest.tsv'), 'utf8')).sort(),
+    );
+    for (const { path, bytes } of files)
+      expect(Buffer.from(bytes).equals(readFileSync(at(`collected/${path}`))), path).toBe(true);
+    expect(withTables(readFileSync(script, 'utf8'))).toBe(readFileSync(script, 'utf8'));
+  });
+  it('cut off says so; where nothing of the system is left, that it was not read', async () => {
+    const bytes = readFileSync(at('live.iso'));
+    for (const share of [0.95, 0.3]) {
+      writeFileSync(at('cut.iso'), bytes.subarray(0, Math.floor(bytes.length * share)));
+      const drop = await dropOf('cut.iso');
+      expect(lossesIn(drop)).toContain('image.cut');
+    }
+    const netinst = at('netinst/boot/grub');
+    mkdirSync(netinst, { recursive: true });
+    writeFileSync(join(netinst, 'grub.cfg'), 'menuentry "Install" {\n}\n');
+    disc('netinst', 'netinst.iso');
+    expect(lossesIn(await dropOf('netinst.iso'))).toContain('image.noSystem');
+  });
+  it('is found in a file in a file, on a partition of a disk, and when it stands twice it is asked which', async () => {
+    makeEmpty('inner.img', 24 << 20);
+    tool('mkfs.ext4', '-q', '-F', '-d', 'root', 'inner.img');
+    mkdirSync(at('outer/LiveOS'), { recursive: true });
+    tool('mv', 'inner.img', 'outer/LiveOS/rootfs.img');
+    squash('outer', 'nested/live/outer.img');
+    disc('nested', 'nested.iso');
+    const system = await systemIn('nested.iso');
+    expect(manifestOf(system).image).toMatchObject({
+      formats: 'ISO 9660 › squashfs › ext4',
+      place: 'live/outer.img!/LiveOS/rootfs.img',
+    });
+    expect(system.packages!.size).toBe(300);
+
+    writeTree(at('second'), { ...smallRoot(40), 'etc/os-release': 'NAME=Kelpmoor\nID=kelpmoor\n' });
+    squash('second', 'nested/other/second.squashfs');
+    disc('nested', 'two.iso');
+    const { systems, issues } = await dropOf('two.iso');
+    expect(systems.map(nameOfSystem).sort()).toEqual(['Kelpmoor', 'Tidewater 7.1']);
+    expect(systems.map(({ packages }) => packages!.size).sort()).toEqual([300, 40]);
+    expect(issues.map(({ code }) => code)).toContain('drop.severalSystems');
+  });
+  it('in layers is put together: by names that go on, by a list, and else in their order', async () => {
+    const { 'var/lib/dpkg/status': status, ...base } = ROOT;
+    writeTree(at('low'), {
+      ...base,
+      'var/lib/dpkg/status': status,
+      'etc/apt/sources.list': 'deb https://low.example/ x main\n',
+    });
+    writeTree(at('high'), {
+      'etc/apt/sources.list': 'deb https://high.example/ x main\n',
+      'etc/hostname': 'h\n',
+    });
+    writeTree(at('live'), { 'etc/apt/sources.list': 'deb https://live.example/ x main\n' });
+    const suites = (system: ReadSystem) => system.sources.map(({ uri }) => uri);
+    for (const [name, tree] of [
+      ['base', 'low'],
+      ['base.more', 'high'],
+      ['base.more.live', 'live'],
+    ])
+      squash(tree, `chain/x/${name}.squashfs`);
+    disc('chain', 'chain.iso');
+    const chained = await systemIn('chain.iso');
+    expect(suites(chained)).toEqual(['https://high.example/']);
+    expect(manifestOf(chained).image!.place).toBe(
+      'x/base.squashfs + base.more.squashfs + base.more.live.squashfs',
+    );
+
+    for (const [name, tree] of [
+      ['02-more', 'high'],
+      ['01-base', 'low'],
+      ['03-zz', 'live'],
+    ])
+      squash(tree, `order/x/${name}.sb`);
+    disc('order', 'order.iso');
+    expect(suites(await systemIn('order.iso'))).toEqual(['https://live.example/']);
+    writeFileSync(at('order/x/layers.module'), '03-zz.sb\n01-base.sb\n02-more.sb\n');
+    disc('order', 'listed.iso');
+    expect(suites(await systemIn('listed.iso'))).toEqual(['https://high.example/']);
+  });
+  it('is named where it cannot be read, with what to do', async () => {
+    for (const [name, text, place] of [
+      ['xfs', 'XFSB', 0],
+      ['btrfs', '_BHRfS_M', 65_600],
+      ['an encrypted partition', 'LUKS', 0],
+    ] as const) {
+      const bytes = new Uint8Array(1 << 20);
+      bytes.set(new TextEncoder().encode(text), place);
+      const { issues } = (await captureImage(bytesSource(bytes), 'x.img'))!;
+      expect(issues.map(({ code, params }) => `${code} ${params.part ?? ''}`.trim())).toEqual([
+        `image.notRead ${name}`,
+        'image.noSystem',
+      ]);
+    }
+    expect(await captureImage(bytesSource(new Uint8Array(1 << 20)), 'zeros')).toBeNull();
+  });
+});
+
+/** A file of holes. */
+function makeEmpty(name: string, bytes: number): void {
+  writeFileSync(at(name), '');
+  truncateSync(at(name), bytes);
+}
+
+describeWith(IMAGE_TOOLS, 'an image that was changed', () => {
+  it('is never silently less, in 500 changes', async () => {
+    const { runs, told, faults, longest } = await fuzz(createImages(), 500, 35);
+    expect(faults).toEqual([]);
+    expect(told).toBeGreaterThan(runs / 3);
+    expect(longest).toBeLessThan(20_000);
+  }, 120_000);
+});
+
+describe('settings of an installer', () => {
+  it('name what they take away', () =>
+    expect(
+      removalsIn(
+        'a:\n - try_remove:\n   - one # really\n   - "two"\n - install:\n   - three\n- remove: [four, five]\n',
+      ),
+    ).toEqual(['one', 'two', 'four', 'five']));
+});
+
+describeWith(['rpm', 'rpmbuild', 'mksquashfs'], 'a database of rpm', () => {
+  const spec = Array.from(
+    { length: 40 },
+    (_, i) => `%package p${i}\nSummary: s\n%description p${i}\n${'d '.repeat(900)}\n%files p${i}\n`,
+  ).join('');
+  it('is read as rpm lists it, in both forms', async () => {
+    const top = at('build-rpm');
+    writeTree(top, {
+      'many.spec': `Name: many\nEpoch: 4\nVersion: 1.2~rc1\nRelease: 7.nb21\nSummary: s\nLicense: custom\nVendor: Nettlebed\nBuildArch: noarch\n%description\nd\n%files\n${spec}`,
+    });
+    run('rpmbuild', ['-bb', '--quiet', '--define', `_topdir ${top}`, join(top, 'many.spec')]);
+    const root = at('rpm-root');
+    writeTree(root, { 'etc/os-release': 'ID=nettlebed\nNAME=Nettlebed\n' });
+    mkdirSync(join(root, 'var/lib/rpm'), { recursive: true });
+    const rpm = ['--root', root, '--dbpath', '/var/lib/rpm'];
+    run('sh', [
+      '-c',
+      `rpm ${rpm.map((arg) => `'${arg}'`).join(' ')} -i --justdb --nodeps --noscripts '${top}'/RPMS/noarch/*.rpm`,
+    ]);
+    // Some go again, so that there are free places; what was written since may stand in the log only.
+    run('rpm', [...rpm, '-e', '--justdb', '--nodeps', 'many-p3', 'many-p17']);
+    squash('rpm-root', 'sqlite.img');
+    const said = run('rpm', [...rpm, '-qa', '--qf', '%{NAME} %|EPOCH?{%{EPOCH}:}|%{VERSION}-%{RELEASE}\\n']);
+    const system = await systemIn('sqlite.img');
+    expect(packageLines(system.packages!)).toBe(said.trim().split('\n').sort().join('\n'));
+    expect(system.packages!.size).toBe(39);
+
+    // The rpm of this machine has no other form built in: the same headers, put into it by its description.
+    const tree = new FileTree(new FolderFiles(root), root);
+    const headers = [...openRpmDatabase(tree)!.headers].map((header) => header.slice());
+    for (const damage of [false, true]) {
+      const bytes = ndbOf(headers);
+      if (damage) bytes[bytes.length - 300] ^= 1;
+      rmSync(at('ndb-root'), { recursive: true, force: true });
+      writeTree(at('ndb-root'), {
+        'etc/os-release': 'ID=nettlebed\n',
+        'usr/lib/sysimage/rpm/Packages.db': bytes,
+      });
+      squash('ndb-root', 'ndb.img');
+      const drop = await dropOf('ndb.img');
+      expect(lossesIn(drop)).toEqual(damage ? ['image.damaged'] : []);
+      if (!damage) expect(packageLines(drop.systems[0].packages!)).toBe(packageLines(system.packages!));
+      rmSync(at('ndb.img'));
+    }
+  });
+  it('of the older form is named, with what to do', async () => {
+    writeTree(at('old'), { 'etc/os-release': 'ID=nettlebed\n', 'var/lib/rpm/Packages': 'x'.repeat(9000) });
+    squash('old', 'old.img');
+    const drop = await dropOf('old.img');
+    expect(drop.files.flatMap(({ issues }) => issues).map(({ code }) => code)).toContain('image.notRead');
+  });
+});
+
+/** A database of packages as rpm writes it (lib/backend/ndb/rpmpkg.c): a page of places, then headers between marks. */
+function ndbOf(headers: readonly Uint8Array[]): Buffer {
+  const slots = Buffer.alloc(4096);
+  [0x506d7052, 0, 1, 1, headers.length + 1].forEach((value, i) => slots.writeUInt32LE(value, i * 4));
+  for (let place = 2; place < 256; place++) slots.writeUInt32LE(0x746f6c53, place * 16);
+  let at = 4096;
+  const blobs = headers.map((header, i) => {
+    const length = Math.ceil((16 + header.length + 12) / 16) * 16;
+    const blob = Buffer.alloc(length);
+    [0x53626c42, i + 1, 1, header.length].forEach((value, k) => blob.writeUInt32LE(value, k * 4));
+    blob.set(header, 16);
+    let [low, high] = [1, 0];
+    for (const byte of blob.subarray(0, length - 12)) {
+      low = (low + byte) % 65521;
+      high = (high + low) % 65521;
+    }
+    [high * 65536 + low, header.length, 0x45626c42].forEach((value, k) =>
+      blob.writeUInt32LE(value, length - 12 + k * 4),
+    );
+    [i + 1, at / 16, length / 16].forEach((value, k) => slots.writeUInt32LE(value, (i + 2) * 16 + 4 + k * 4));
+    at += length;
+    return blob;
+  });
+  return Buffer.concat([slots, ...blobs]);
+}
+
+describeWith(['umoci', 'skopeo', 'tar'], 'an image of a container', () => {
+  it('is the sum of its layers, in every form, with what they take away', async () => {
+    writeTree(at('lower'), {
+      ...ROOT,
+      'etc/apt/sources.list': 'deb https://low.example/ x main\n',
+      'usr/share/xsessions/old.desktop': '[Desktop Entry]\nName=Old\n',
+      'etc/xdg/autostart/kept.desktop': '[Desktop Entry]\nName=Kept\n',
+    });
+    writeTree(at('upper'), {
+      'etc/apt/sources.list': 'deb https://high.example/ x main\n',
+      'usr/share/.wh.xsessions': '',
+      'etc/xdg/.wh..wh..opq': '',
+      'etc/xdg/mimeapps.list': '[Default Applications]\ntext/html=new.desktop\n',
+    });
+    tool('umoci', 'init', '--layout', 'layout');
+    tool('umoci', 'new', '--image', 'layout:tide');
+    for (const layer of ['lower', 'upper']) {
+      tool('tar', '-cf', `${layer}.tar`, '-C', layer, '.');
+      tool('umoci', 'raw', 'add-layer', '--image', 'layout:tide', `${layer}.tar`);
+    }
+    tool('skopeo', 'copy', '--insecure-policy', 'oci:layout:tide', 'docker-archive:saved.tar:tide:1');
+    tool('skopeo', 'copy', '--insecure-policy', 'oci:layout:tide', 'oci-archive:oci.tar:tide');
+    const layout = await systemsIn(at('layout'));
+    const drops = [await dropOf('saved.tar'), await dropOf('oci.tar')];
+    for (const drop of [...drops, assembleDrop(await readCaptures('layout', layout!))]) {
+      expect(lossesIn(drop)).toEqual([]);
+      const [found, ...others] = drop.systems;
+      expect(others).toEqual([]);
+      expect(found.packages!.size).toBe(300);
+      expect(found.sources.map(({ uri }) => uri)).toEqual(['https://high.example/']);
+      const paths = found.files.map(({ path }) => path);
+      expect(paths).toContain('etc/xdg/mimeapps.list');
+      expect(paths.filter((path) => /xsessions|autostart/.test(path))).toEqual([]);
+    }
+    const bytes = readFileSync(at('saved.tar'));
+    writeFileSync(at('cut.tar'), bytes.subarray(0, bytes.length / 3));
+    expect(lossesIn(await dropOf('cut.tar'))).not.toEqual([]);
+  });
+});
