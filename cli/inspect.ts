@@ -3,9 +3,11 @@ import type { Command } from 'commander';
 import { conditionsOf } from '../core/capture/conditions.ts';
 import { proposeFacts } from '../core/capture/proposeFacts.ts';
 import type { ReadFile } from '../core/capture/readFile.ts';
+import { manifestOf } from '../core/capture/systemFiles.ts';
 import { nameOfSystem, type ReadDrop } from '../core/capture/system.ts';
 import { findFactKey } from '../core/catalogue/factSheet.ts';
 import { formatValue } from '../core/wording/valueText.ts';
+import { describeImage, describeRemovals } from '../core/wording/imageText.ts';
 import { wordIssue } from '../core/wording/issueText.ts';
 import { FORMAT_LABELS } from '../core/formats/recognise.ts';
 import type { Issue } from '../core/issue.ts';
@@ -73,6 +75,9 @@ function reportOf(drop: ReadDrop) {
       root: system.root,
       identification: system.identification,
       sources: system.sources,
+      image: manifestOf(system).image ?? null,
+      taken: manifestOf(system).taken,
+      removed: Object.fromEntries(system.removed),
       packages: system.packages?.size ?? 0,
       conditions: conditionsOf(system),
       facts: proposeFacts(system),
@@ -102,8 +107,10 @@ function textOf(report: ReturnType<typeof reportOf>): string {
       ...file.issues.map(({ text }) => `  ${text}`),
     ];
   });
-  const facts = report.systems.flatMap(({ name, facts }) => [
+  const facts = report.systems.flatMap(({ name, facts, image, taken, removed }) => [
     `System: ${name}`,
+    ...(image ? [`  ${describeImage(image, taken.slice(0, 10))}`] : []),
+    ...[describeRemovals(new Map(Object.entries(removed)))].filter(Boolean).map((said) => `  ${said}`),
     ...facts.map(({ key, value }) => {
       const entry = findFactKey(key);
       return `  ${entry?.label ?? key}: ${entry ? formatValue(entry, value) : JSON.stringify(value)}`;

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterAll, expect, it } from 'vitest';
 import { builtSample } from '../testing/builtSample.ts';
 import { CONTAINER_TOOLS, createContainers } from '../testing/containers.ts';
+import { createSampleImage } from '../testing/imageTrees.ts';
 import { describeWith } from '../testing/tools.ts';
 import { openApplication } from './application.ts';
 
@@ -32,11 +33,42 @@ describeWith(CONTAINER_TOOLS, 'a list in an unusual container', () => {
   it('is read whole in the browser too', async () => {
     await application.open('/intake');
     for (const { name, bytes } of createContainers(300)) {
-      if (!/^(Packages|members|skippable|db\.(tar|zip)|image)/.test(name)) continue;
+      if (!/^(Packages|members|skippable|db\.(tar|zip))/.test(name)) continue;
       await read(written(name, bytes));
       expect(await fileTable(), name).toMatch(/\b300 packages\b/);
       expect(await application.page.getByText('Not read whole.').count(), name).toBe(0);
     }
+  });
+});
+
+describeWith(['mksquashfs', 'xorriso'], 'a live image', () => {
+  it('is placed and recorded as one that never ran, without what its installer removes', async () => {
+    const { page } = application;
+    await application.open('/intake');
+    await read(createSampleImage('marram-2', folder));
+    await page
+      .getByText(
+        /^Read from marram-2-live\.iso \(14 May 2026; ISO 9660 › squashfs, live\/filesystem\.squashfs\)/,
+      )
+      .waitFor();
+    await page
+      .getByText(
+        /^3 packages are left out, because the installer removes them \(live\/filesystem\.packages-remove\): /,
+      )
+      .waitFor();
+    await page
+      .getByText(/^Built on /)
+      .first()
+      .waitFor();
+    expect(await page.getByText('Not told by the files:').count()).toBe(0);
+    expect(await page.getByText('no evidence:').count()).toBe(0);
+    await page.getByRole('button', { name: /^Accept the placing and \d+ facts$/ }).click();
+    await page.getByText(/^Recorded Marram 2 with \d+ facts\./).waitFor();
+    await application.open('/dossiers/release:marram-2?tab=evidence');
+    await page.getByText('read from the image, never started').first().waitFor();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByText(/^Saved/).waitFor();
+    expect(application.errors).toEqual([]);
   });
 });
 

@@ -1,9 +1,15 @@
 /** npm run screenshots: one current picture of each main view, made from the sample, into docs/screenshots/. */
 import { mkdir } from 'node:fs/promises';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from 'playwright-core';
 import { openBrowser, startServer } from '../e2e/browser.ts';
+import { createSampleImage } from '../testing/imageTrees.ts';
 import { build } from './build.mjs';
+
+const made = mkdtempSync(join(tmpdir(), 'aspen-ridge-shots-'));
 
 interface Shot {
   readonly name: string;
@@ -62,9 +68,7 @@ const SHOTS: readonly Shot[] = [
     name: 'intake',
     address: '/intake',
     act: async (page) => {
-      await page
-        .getByLabel('Files to read')
-        .setInputFiles(fileURLToPath(new URL('../sample/out/captures/marram-2.tar.gz', import.meta.url)));
+      await page.getByLabel('Files to read').setInputFiles(createSampleImage('marram-2', made));
       await page.getByText('Facts found').waitFor({ timeout: 30_000 });
     },
   },
@@ -101,4 +105,5 @@ try {
   }
 } finally {
   await server.close();
+  rmSync(made, { recursive: true });
 }

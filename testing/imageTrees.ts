@@ -9,6 +9,7 @@ import { FileTree, type FileSystem } from '../core/images/fileSystem.ts';
 import { recogniseImage } from '../core/images/openers.ts';
 import { createRandom } from '../sample/random.ts';
 import type { Container } from './containers.ts';
+import { builtSample } from './builtSample.ts';
 import { randomRows, statusText } from './samples.ts';
 
 /** Writes files below a folder; a text that begins with `→` is a link to what follows. */
@@ -167,4 +168,36 @@ export function createImages(count = 300): Container[] {
       image('live.iso'),
     ];
   });
+}
+
+/** A live image of a system of the sample, whose installer takes three packages away. Gives its path. */
+export function createSampleImage(capture: string, folder: string): string {
+  const image = join(folder, `${capture}-live.iso`);
+  withFolder((at, run) => {
+    mkdirSync(at('root'));
+    run('tar', '-xzf', join(builtSample(), `captures/${capture}.tar.gz`), '-C', 'root');
+    for (const path of ['proc', 'sys', 'run', 'aspen-capture'])
+      rmSync(at(`root/${path}`), { recursive: true, force: true });
+    const names = [
+      ...readFileSync(at('root/var/lib/dpkg/status'), 'utf8').matchAll(/^Package: (\S+)$/gm),
+    ].map(([, name]) => name);
+    writeTree(at('medium'), {
+      'boot/grub/grub.cfg':
+        'menuentry "Try or install" {\n  linux /live/kernel quiet\n}\nmenuentry "Basic graphics" {\n  linux /live/kernel\n}\n',
+      'live/filesystem.packages-remove': `${names.slice(-3).join('\n')}\n`,
+    });
+    run(
+      'mksquashfs',
+      'root',
+      'medium/live/filesystem.squashfs',
+      '-noappend',
+      '-quiet',
+      '-no-progress',
+      '-comp',
+      'zstd',
+    );
+    const made = ['-V', 'LIVE', '--modification-date=2026051410000000'];
+    run('xorriso', '-as', 'mkisofs', '-quiet', '-R', ...made, '-o', image, 'medium');
+  });
+  return image;
 }

@@ -60,6 +60,7 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
       }
     }
     try {
+      if (file.size > 1 << 20) options.onProgress?.({ done, total, path: file.path, files: results.length });
       const image = await imageIn(file);
       if (image) await readImage(file, image, run);
       else

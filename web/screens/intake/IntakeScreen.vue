@@ -22,6 +22,7 @@ import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 import { useFactReview } from './useFactReview.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
 import COLLECTOR from '../../../collector/aspen-capture?raw';
+import { describeImage, describeRemovals } from '../../../core/wording/imageText.ts';
 import { wordIssue } from '../../../core/wording/issueText.ts';
 
 const intake = useIntakeStore();
@@ -60,6 +61,10 @@ const facts = computed(() =>
     spoiledBy: spoilsOf(fact.key, conditions.value, losses.value.length > 0),
   })),
 );
+const imageSentences = computed(() => {
+  const { image, taken = '', removed } = system.value ?? {};
+  return image && removed ? [describeImage(image, taken), describeRemovals(removed)].filter(Boolean) : [];
+});
 const dropIssues = computed(() =>
   (intake.drop?.issues ?? []).filter(
     ({ loses, code, where }) =>
@@ -173,8 +178,8 @@ function chooseSystem(event: Event): void {
       <div class="drop" :class="{ over }">
         <h1>Drop the files of a system here</h1>
         <p class="soft">
-          A capture, a folder, an archive, an image of a medium, or single files. They are recognised by what
-          is in them, and never leave this computer.
+          A capture, an image of a system (a live disc, a disk of a virtual machine, a container), a folder,
+          an archive, or single files. They are recognised by what is in them, and never leave this computer.
         </p>
         <div class="buttons">
           <v-btn variant="flat" color="primary" @click="fileInput?.click()">Choose files</v-btn>
@@ -261,7 +266,7 @@ function chooseSystem(event: Event): void {
         </p>
         <v-progress-linear
           :model-value="percent"
-          :indeterminate="intake.phase === 'placing'"
+          :indeterminate="intake.phase === 'placing' || percent === 0"
           aria-label="Reading"
         />
         <div class="buttons"><v-btn @click="intake.clear()">Cancel</v-btn></div>
@@ -329,6 +334,7 @@ function chooseSystem(event: Event): void {
         v-if="system"
         :asks="system.facts.some(({ key }) => mayBeSpoiled(key))"
         :told="system.conditions"
+        :image="imageSentences"
         :said="intake.choices.conditions"
         @say="intake.decide({ conditions: $event })"
       />
