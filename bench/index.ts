@@ -5,6 +5,7 @@
 import { commandBench, packagesCommandBench } from './command.ts';
 import { comparingBench } from './comparing.ts';
 import { editsBench } from './edits.ts';
+import { imagesBench } from './images.ts';
 import { layoutBench } from './layout.ts';
 import { mergingBench } from './merging.ts';
 import { namesBench } from './names.ts';
@@ -32,6 +33,7 @@ const BENCHES = [
   commandBench,
   packagesCommandBench,
   namesBench,
+  imagesBench,
 ];
 
 await build(); // the browser benches open the built interface with the sample

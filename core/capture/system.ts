@@ -4,6 +4,7 @@
  */
 import type { AptSource } from '../formats/aptSources.ts';
 import type { DebRelease, ReleasedFile } from '../formats/debRelease.ts';
+import { COLUMN_NAMES } from '../formats/columnNames.ts';
 import type { PackageColumns } from '../formats/packageColumns.ts';
 import { parseSummarySystem, parseSystemSummary } from '../formats/systemSummary.ts';
 import { createIssue, createLoss, type Issue } from '../issue.ts';
@@ -90,7 +91,7 @@ function belongsToSystem({ content }: ReadFile): boolean {
 function rootOf(file: ReadFile): string {
   const path = file.from !== file.path ? `${file.from}!/${file.path}` : file.path;
   const match = /^(.*?)(?:^|\/)(?:etc|usr|var|proc|boot|sys|sbin|aspen-capture)\//.exec(path);
-  if (match) return match[1];
+  if (match) return match[1].replace(/!\/?$/, '');
   return path.includes('!/') ? path.slice(0, path.indexOf('!/')) : '';
 }
 
@@ -184,14 +185,15 @@ function assembleSystem(root: string, files: readonly ReadFile[], all: readonly 
   };
 }
 
-/** A list in which some packages are marked as no longer installed. */
+/** A list without some packages. */
 function withoutPackages(list: PackageColumns, names: ReadonlyMap<string, string>): PackageColumns {
   if (names.size === 0) return list;
-  const texts = list.table.texts();
-  const gone = list.removed.map((isGone, row) =>
-    isGone || names.has(texts[list.columns.name[row]]) ? 1 : 0,
-  );
-  return { ...list, removed: gone };
+  const { family, table, columns, removed } = list;
+  const texts = table.texts();
+  const isKept = (_: number, row: number) => !names.has(texts[columns.name[row]]);
+  const kept = { ...columns };
+  for (const name of COLUMN_NAMES) kept[name] = columns[name].filter(isKept);
+  return { family, table, size: kept.name.length, columns: kept, removed: removed.filter(isKept) };
 }
 
 /** The name and version of the system in a summary that it showed of itself. */

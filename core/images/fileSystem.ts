@@ -1,6 +1,6 @@
 /** What every file system in an image gives, and how paths are followed in it. */
 import type { Issue } from '../issue.ts';
-import { cachedBy, type ByteSource } from './byteSource.ts';
+import type { ByteSource } from './byteSource.ts';
 import { damaged, ImageFault, issueOfFault, tooMuch } from './imageFault.ts';
 
 /** A file, folder, link or something else that a file system knows. */
@@ -50,7 +50,7 @@ export class FileTree {
   readonly issues: Issue[] = [];
   private readonly told = new Set<string>();
   private names = 0;
-  private readonly folders = cachedBy(4096, (folder: FileNode) => this.read(folder));
+  private readonly folders = new Map<number, ReadonlyMap<string, FolderEntry>>();
 
   constructor(
     readonly fileSystem: FileSystem,
@@ -60,7 +60,12 @@ export class FileTree {
 
   /** Names in a folder, impossible ones left out. */
   list(folder: FileNode): ReadonlyMap<string, FolderEntry> {
-    return this.folders(folder);
+    let names = this.folders.get(folder.id);
+    if (!names) {
+      if (this.folders.size >= KEPT_FOLDERS) this.folders.clear();
+      this.folders.set(folder.id, (names = this.read(folder)));
+    }
+    return names;
   }
 
   private read(folder: FileNode): ReadonlyMap<string, FolderEntry> {
@@ -71,7 +76,7 @@ export class FileTree {
     for (const entry of entries) {
       if (isImpossibleName(entry.name))
         this.note(damaged('a folder', `it holds the name ${JSON.stringify(entry.name)}`));
-      else named.set(entry.name, entry);
+      else named.set(entry.name, { name: entry.name, node: once(entry.node) });
     }
     return named;
   }
@@ -206,6 +211,13 @@ export class FileTree {
 }
 
 const ISSUES_LIMIT = 200;
+const KEPT_FOLDERS = 4096;
+
+/** Asks once, and gives the same again. */
+function once<Value>(ask: () => Value): () => Value {
+  let value: Value | undefined;
+  return () => (value ??= ask());
+}
 
 /** A pattern of one name as an expression. */
 function shapeOf(pattern: string): RegExp {

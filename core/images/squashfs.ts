@@ -153,29 +153,27 @@ class Squashfs implements FileSystem {
   entries(folder: FileNode): FolderEntry[] {
     const { start, offset, size } = folder as SquashNode;
     // What a folder states counts three bytes that are nowhere.
-    let left = size - 3;
-    if (left > FOLDER_LIMIT) throw damaged('a folder of squashfs', `it states ${size} bytes`);
-    let place: Place = { block: start, offset };
-    const take = (length: number): DataView => {
-      if ((left -= length) < 0) throw damaged('a folder of squashfs', 'it ends within a name');
-      const { bytes, end } = this.table(this.layout.folders, place, length);
-      place = end;
-      return viewOf(bytes);
-    };
+    const length = size - 3;
+    if (length > FOLDER_LIMIT) throw damaged('a folder of squashfs', `it states ${size} bytes`);
+    if (length <= 0) return [];
+    const { bytes } = this.table(this.layout.folders, { block: start, offset }, length);
+    const view = viewOf(bytes);
     const entries: FolderEntry[] = [];
-    while (left > 0) {
-      const head = take(12);
-      const count = head.getUint32(0, true) + 1;
-      const block = head.getUint32(4, true);
+    for (let at = 0; at < length;) {
+      if (at + 12 > length) throw damaged('a folder of squashfs', 'it ends within a name');
+      const count = view.getUint32(at, true) + 1;
+      const block = view.getUint32(at + 4, true);
       if (count > 256) throw damaged('a folder of squashfs', 'a run of names is too long');
+      at += 12;
       for (let i = 0; i < count; i++) {
-        const entry = take(8);
-        const reference = block * 65536 + entry.getUint16(0, true);
-        const name = take(entry.getUint16(6, true) + 1);
+        const nameLength = at + 8 <= length ? view.getUint16(at + 6, true) + 1 : Infinity;
+        if (at + 8 + nameLength > length) throw damaged('a folder of squashfs', 'it ends within a name');
+        const reference = block * 65536 + view.getUint16(at, true);
         entries.push({
-          name: UTF8.decode(new Uint8Array(name.buffer, name.byteOffset, name.byteLength)),
+          name: UTF8.decode(bytes.subarray(at + 8, at + 8 + nameLength)),
           node: () => this.node(reference),
         });
+        at += 8 + nameLength;
       }
     }
     return entries;

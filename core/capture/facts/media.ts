@@ -10,7 +10,7 @@ export const image: FactRule = (system) => {
   const bytes = Number(value('bytes'));
   return [
     ...found('editions.imageDate', value('created'), place),
-    ...found('editions.imageSize', bytes > 0 ? Math.round(bytes / 2 ** 20) : null, place),
+    ...found('editions.imageSize', bytes >= 2 ** 19 ? Math.round(bytes / 2 ** 20) : null, place),
   ];
 };
 

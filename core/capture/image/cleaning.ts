@@ -10,13 +10,17 @@ export const textOfBytes = (bytes: Uint8Array): string => new TextDecoder('latin
 
 /** The bytes of such a text. */
 export function bytesOfText(text: string): Uint8Array {
-  const plain = new TextEncoder().encode(text);
-  return plain.length === text.length ? plain : Uint8Array.from(text, (char) => BYTES.get(char) ?? 0);
+  const bytes = new Uint8Array(text.length);
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    bytes[i] = code < 256 ? code : BYTES.get(code)!;
+  }
+  return bytes;
 }
 
 // The decoder of Latin 1 is that of Windows, which has characters of its own for 27 bytes.
 const BYTES = new Map(
-  Array.from({ length: 256 }, (_, byte) => [new TextDecoder('latin1').decode(Uint8Array.of(byte)), byte]),
+  Array.from({ length: 256 }, (_, byte) => [textOfBytes(Uint8Array.of(byte)).charCodeAt(0), byte]),
 );
 
 /** Takes the names of a system and its people out of a text. */

@@ -28,7 +28,9 @@ const { query, go } = useQueryState();
 
 const top = computed(() => props.table.layers[props.table.layers.length - 1]);
 const all = computed(() => evidenceBySource(props.catalogue, props.table));
-const captures = computed(() => all.value.filter(({ source }) => source?.sourceKind === 'capture'));
+const captures = computed(() =>
+  all.value.filter(({ source }) => source && ['capture', 'image'].includes(source.sourceKind)),
+);
 const byCapture = computed(() => query.value.by === 'capture' && captures.value.length > 0);
 const shown = computed(() => (byCapture.value ? captures.value : all.value));
 const idOf = ({ source }: SourceEvidence) => source?.id ?? 'none';

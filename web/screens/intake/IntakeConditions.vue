@@ -9,8 +9,6 @@ const props = defineProps<{
   said: Conditions;
   /** True where something that was read depends on them. */
   asks: boolean;
-  /** What is said of a system that was read from its image: that it never ran, and what stays behind on the medium. */
-  image: readonly string[];
 }>();
 const emit = defineEmits<{ say: [conditions: Conditions] }>();
 const sentence = computed(() => wordConditions(props.told));
@@ -34,12 +32,8 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 
 <template>
   <section class="conditions" aria-label="Conditions">
-    <p v-for="said in image" :key="said" class="soft">{{ said }}</p>
     <p v-if="sentence" class="soft">{{ sentence }}</p>
-    <p
-      v-if="asks && image.length === 0 && (!told.medium || !told.machine || !told.memoryMiB)"
-      class="asked small"
-    >
+    <p v-if="asks && (!told.medium || !told.machine || !told.memoryMiB)" class="asked small">
       <span class="soft">Not told by the files:</span>
       <select
         v-if="!told.medium"

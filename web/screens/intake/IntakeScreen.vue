@@ -243,6 +243,11 @@ function chooseSystem(event: Event): void {
               <td class="soft">what is installed, in which version</td>
             </tr>
             <tr>
+              <th>Images</th>
+              <td class="mono">ISO, squashfs, ext4, qcow2, OCI …</td>
+              <td class="soft">all of this, read without starting the system</td>
+            </tr>
+            <tr>
               <th>Possible bases</th>
               <td class="mono">Packages, .db, primary.xml</td>
               <td class="soft">repository indexes to hold the packages against</td>
@@ -299,6 +304,7 @@ function chooseSystem(event: Event): void {
         >
         <v-btn @click="intake.clear()">Read something else</v-btn>
       </div>
+      <p v-for="said in imageSentences" :key="said" class="soft">{{ said }}</p>
       <IntakeMirror v-if="mirrorOpen" :known="sources" @fetched="takeFetched" />
       <p
         v-for="issue in dropIssues"
@@ -332,9 +338,8 @@ function chooseSystem(event: Event): void {
       />
       <IntakeConditions
         v-if="system"
-        :asks="system.facts.some(({ key }) => mayBeSpoiled(key))"
+        :asks="!system.image && system.facts.some(({ key }) => mayBeSpoiled(key))"
         :told="system.conditions"
-        :image="imageSentences"
         :said="intake.choices.conditions"
         @say="intake.decide({ conditions: $event })"
       />
