@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { fileURLToPath } from 'node:url';
-import { afterAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createSampleImage, writeTree } from '../testing/imageTrees.ts';
+import { describeWith } from '../testing/tools.ts';
 import { createRandom, draw, indexText, moveOn, randomRows, statusText } from '../testing/samples.ts';
 
 const ENTRY = fileURLToPath(new URL('aspen.mjs', import.meta.url));
@@ -187,6 +189,73 @@ describe('aspen freshness', () => {
   ] as const)('%j ends with %i', (args, status) =>
     expect(aspen(['freshness', at('system'), ...args]).status).toBe(status),
   );
+});
+
+describeWith(['mksquashfs', 'xorriso'], 'aspen on an image', () => {
+  const image = at('marram-2-live.iso');
+  beforeAll(() => void createSampleImage('marram-2', at('.')));
+  it('inspects it, prints its packages, and says what its installer removes', () => {
+    const { status, stdout } = aspen(['inspect', image, '--json']);
+    const { systems } = JSON.parse(stdout) as { systems: Record<string, unknown>[] };
+    expect(status).toBe(0);
+    expect(systems).toMatchObject([
+      {
+        name: 'Marram 2',
+        packages: 1370,
+        taken: '2026-05-14T00:00:00Z',
+        image: { formats: 'ISO 9660 › squashfs' },
+      },
+    ]);
+    expect(Object.values(systems[0].removed as Record<string, string>)).toEqual(
+      Array(3).fill('live/filesystem.packages-remove'),
+    );
+    expect(aspen(['packages', image]).stdout.trim().split('\n')).toHaveLength(1373);
+    expect(aspen(['inspect', image]).stdout).toContain(
+      'Read from marram-2-live.iso (14 May 2026; ISO 9660 › squashfs, live/filesystem.squashfs) and never started',
+    );
+  });
+  it('captures it: what is proposed of the capture is what is proposed of the image', () => {
+    const capture = at('marram.tar.gz');
+    const { status, stdout } = aspen(['capture', image, '--output', capture]);
+    expect([status, stdout]).toEqual([0, expect.stringMatching(/marram\.tar\.gz: \d+ files, [\d,]+ bytes/)]);
+    const proposedOf = (path: string) =>
+      (
+        JSON.parse(aspen(['inspect', path, '--json']).stdout) as {
+          systems: { facts: unknown; removed: unknown }[];
+        }
+      ).systems.map(({ facts, removed }) => ({ facts, removed }));
+    expect(proposedOf(capture)).toEqual(proposedOf(image));
+  });
+  it('asks which of several systems is meant, and refuses what holds none', () => {
+    const asked = aspen(['capture', at('one.gz')]);
+    expect([asked.status, asked.stderr]).toEqual([
+      1,
+      expect.stringContaining('is neither an image of a system'),
+    ]);
+    const wrong = aspen(['capture', image, '--system', 'Kelpmoor']);
+    expect([wrong.status, wrong.stderr]).toEqual([
+      1,
+      expect.stringContaining('“Marram 2” (live/filesystem.squashfs); say which'),
+    ]);
+  });
+  it('takes a root in a folder, and nothing behind its links', () => {
+    writeTree(at('linked'), {
+      'etc/os-release': '→/etc/os-release.real',
+      'etc/os-release.real': 'NAME=Kelpmoor\nID=kelpmoor\n',
+      'etc/apt/preferences': `→${at('one.gz')}`,
+    });
+    mkdirSync(at('linked/var/lib/dpkg'), { recursive: true });
+    writeFileSync(
+      at('linked/var/lib/dpkg/status'),
+      'Package: a\nStatus: install ok installed\nVersion: 1\n\n',
+    );
+    const { systems, files } = JSON.parse(aspen(['inspect', at('linked'), '--json']).stdout) as {
+      systems: { name: string }[];
+      files: { path: string }[];
+    };
+    expect(systems.map(({ name }) => name)).toEqual(['Kelpmoor']);
+    expect(files.map(({ path }) => path)).not.toContain('etc/apt/preferences');
+  });
 });
 
 describe('aspen capture-script', () => {

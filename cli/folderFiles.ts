@@ -33,15 +33,18 @@ export class FolderFiles implements FileSystem {
   readonly made = 0;
   readonly root: FileNode;
 
+  /** Numbers of files, which are told by device and inode: both together are too long for one. */
+  private readonly ids = new Map<string, number>();
+
   constructor(path: string) {
-    this.root = nodeAt(realpathSync(path));
+    this.root = this.nodeAt(realpathSync(path));
   }
 
   entries(folder: FileNode): FolderEntry[] {
     const { path } = folder as FolderNode;
     return asFault(path, () => readdirSync(path)).map((name) => ({
       name,
-      node: () => nodeAt(`${path}/${name}`),
+      node: () => this.nodeAt(`${path}/${name}`),
     }));
   }
 
@@ -63,18 +66,21 @@ export class FolderFiles implements FileSystem {
       });
     return { size, read };
   }
-}
 
-function nodeAt(path: string): FolderNode {
-  const info = asFault(path, () => lstatSync(path));
-  return {
-    path,
-    kind: kindOf(info),
-    size: info.size,
-    changed: Math.floor(info.mtimeMs / 1000),
-    mode: info.mode & 0xfff,
-    id: info.dev * 2 ** 40 + info.ino,
-  };
+  private nodeAt(path: string): FolderNode {
+    const info = asFault(path, () => lstatSync(path));
+    const key = `${info.dev} ${info.ino}`;
+    const id = this.ids.get(key) ?? this.ids.size;
+    this.ids.set(key, id);
+    return {
+      path,
+      id,
+      kind: kindOf(info),
+      size: info.size,
+      changed: Math.floor(info.mtimeMs / 1000),
+      mode: info.mode & 0xfff,
+    };
+  }
 }
 
 function kindOf(info: Stats): FileNode['kind'] {
