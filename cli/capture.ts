@@ -20,10 +20,9 @@ export function registerCapture(program: Command): void {
       const { captures, issues } = await capturesOfPath(path);
       const systems = captures.filter(({ database }) => database);
       const capture = oneOf(path, systems, options.system);
-      printIssues([...issues, ...(capture?.issues ?? []), ...(capture?.databaseIssues ?? [])]);
+      printIssues(capture?.issues ?? issues);
       if (!capture) throw new InputError(`${path}: holds no system that can be captured`);
-      if (capture.issues.length + capture.databaseIssues.length > 0 || issues.some(({ loses }) => loses))
-        process.exitCode = 1;
+      if (capture.issues.length > 0) process.exitCode = 1;
       const output = options.output ?? nameOf(capture);
       const packed = gzipSync(await archiveOf(capture), { level: 9 });
       writeOut(output, packed);

@@ -6,7 +6,7 @@ import { gzipSync } from 'node:zlib';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createSampleImage, writeTree } from '../testing/imageTrees.ts';
-import { describeWith } from '../testing/tools.ts';
+import { describeWith, run } from '../testing/tools.ts';
 import { createRandom, draw, indexText, moveOn, randomRows, statusText } from '../testing/samples.ts';
 
 const ENTRY = fileURLToPath(new URL('aspen.mjs', import.meta.url));
@@ -202,7 +202,7 @@ describeWith(['mksquashfs', 'xorriso'], 'aspen on an image', () => {
       {
         name: 'Marram 2',
         packages: 1370,
-        taken: '2026-05-14T00:00:00Z',
+        taken: '2026-11-21T00:00:00Z',
         image: { formats: 'ISO 9660 › squashfs' },
       },
     ]);
@@ -211,7 +211,7 @@ describeWith(['mksquashfs', 'xorriso'], 'aspen on an image', () => {
     );
     expect(aspen(['packages', image]).stdout.trim().split('\n')).toHaveLength(1373);
     expect(aspen(['inspect', image]).stdout).toContain(
-      'Read from marram-2-live.iso (14 May 2026; ISO 9660 › squashfs, live/filesystem.squashfs) and never started',
+      'Read from marram-2-live.iso (21 November 2026; ISO 9660 › squashfs, live/filesystem.squashfs) and never started',
     );
   });
   it('captures it: what is proposed of the capture is what is proposed of the image', () => {
@@ -225,6 +225,38 @@ describeWith(['mksquashfs', 'xorriso'], 'aspen on an image', () => {
         }
       ).systems.map(({ facts, removed }) => ({ facts, removed }));
     expect(proposedOf(capture)).toEqual(proposedOf(image));
+  });
+  it('prints one of several systems, once it is said which', () => {
+    const fill = (name: string, packages: string[]) => {
+      const etc = { 'etc/os-release': `NAME=${name}\nID=${name.toLowerCase()}\n` };
+      const status = packages.map((each) => `Package: ${each}\nStatus: install ok installed\nVersion: 1\n\n`);
+      writeTree(at(`trees/${name}`), { ...etc, 'var/lib/dpkg/status': status.join('') });
+      run('mksquashfs', [
+        at(`trees/${name}`),
+        at(`disc/${name.toLowerCase()}.squashfs`),
+        '-quiet',
+        '-no-progress',
+      ]);
+    };
+    mkdirSync(at('disc'), { recursive: true });
+    fill('Kelpmoor', ['a', 'b']);
+    fill('Tidewater', ['c']);
+    run('xorriso', ['-as', 'mkisofs', '-quiet', '-R', '-o', at('both.iso'), at('disc')]);
+    const asked = aspen(['packages', at('both.iso')]);
+    expect([asked.status, asked.stderr]).toEqual([1, expect.stringContaining('say which with --system')]);
+    expect(aspen(['packages', at('both.iso'), '--system', 'Tidewater']).stdout).toBe('c\t1\t\n');
+    expect(aspen(['packages', at('both.iso'), '--system', 'kelpmoor.squashfs']).stdout).toMatch(
+      /^a\t1\t\nb\t1/,
+    );
+    const placed = aspen([
+      'place',
+      at('both.iso'),
+      '--system',
+      'Kelpmoor',
+      '--against',
+      `own=${at('one.gz')}`,
+    ]);
+    expect([placed.status, placed.stderr]).toEqual([0, '']);
   });
   it('asks which of several systems is meant, and refuses what holds none', () => {
     const asked = aspen(['capture', at('one.gz')]);

@@ -1,6 +1,7 @@
 /** `packages`: prints every package of an index or package database. */
 import type { Command } from 'commander';
 import type { PackageColumns } from '../core/formats/packageColumns.ts';
+import { manifestOf } from '../core/capture/systemFiles.ts';
 import { InputError, printIssues } from './failures.ts';
 import { readDrop } from './readDrop.ts';
 
@@ -13,13 +14,22 @@ export function registerPackages(program: Command): void {
   program
     .command('packages')
     .argument('<file>', 'an index or package database, also compressed')
+    .option(
+      '--system <name>',
+      'which one, where an image holds several: its name, or where in the image it lies',
+    )
     .description('Print NAME<TAB>VERSION<TAB>ARCHITECTURE for every package.')
-    .action(async (path: string) => {
+    .action(async (path: string, { system }: { system?: string }) => {
       const drop = await readDrop(path, { columns: PRINTED });
-      const lists = drop.files.flatMap(({ content }) =>
+      const inImages = drop.systems.filter((each) => manifestOf(each).image);
+      // Of several systems in an image only one can be meant; lists of other files are printed one after another.
+      const isOneMeant = inImages.length > 1 || system !== undefined;
+      const { files } = isOneMeant ? (await import('./place.ts')).systemOf(path, drop, system) : drop;
+      const lists = files.flatMap(({ content }) =>
         content?.type === 'packages' ? [content.list.packages] : [],
       );
-      printIssues(drop.files.flatMap(({ issues }) => issues));
+      const losses = drop.issues.filter(({ loses }) => loses);
+      printIssues([...losses, ...drop.files.flatMap(({ issues }) => issues)]);
       if (lists.length === 0) throw new InputError(`${path}: no package list that can be read`);
       for (const list of lists) process.stdout.write(linesOf(list));
     });

@@ -1,6 +1,7 @@
 /** `place`: finds the base of a system among candidates given as index files. */
 import type { Command } from 'commander';
 import { placeSystem, type Placement } from '../core/capture/placeSystem.ts';
+import { manifestOf } from '../core/capture/systemFiles.ts';
 import { nameOfSystem, type ReadDrop, type ReadSystem } from '../core/capture/system.ts';
 import { wordAnswer, wordPlaced } from '../core/wording/answerText.ts';
 import { formatShare } from '../core/wording/valueText.ts';
@@ -21,21 +22,30 @@ export function registerPlace(program: Command): void {
       collect,
       [],
     )
+    .option(
+      '--system <name>',
+      'which one, where an image holds several: its name, or where in the image it lies',
+    )
     .option('--json', 'print JSON')
     .option('--packages', 'with --json: every package with its class and its account')
     .description('Find the base of a system among candidates.')
-    .action(async (path: string, options: { against: string[]; json?: boolean; packages?: boolean }) => {
-      if (options.against.length === 0)
-        throw new UsageError('give at least one candidate: --against NAME=FILE[,FILE…]');
-      const candidates = await readCandidates(options.against);
-      const system = systemOf(path, await readDrop(path));
-      const placement = placeSystem(system, candidates);
-      process.stdout.write(
-        options.json
-          ? `${JSON.stringify({ ...reportOf(placement), ...(options.packages && { packages: packagesOf(system, placement) }) }, null, 2)}\n`
-          : textOf(placement),
-      );
-    });
+    .action(
+      async (
+        path: string,
+        options: { against: string[]; json?: boolean; packages?: boolean; system?: string },
+      ) => {
+        if (options.against.length === 0)
+          throw new UsageError('give at least one candidate: --against NAME=FILE[,FILE…]');
+        const candidates = await readCandidates(options.against);
+        const system = systemOf(path, await readDrop(path), options.system);
+        const placement = placeSystem(system, candidates);
+        process.stdout.write(
+          options.json
+            ? `${JSON.stringify({ ...reportOf(placement), ...(options.packages && { packages: packagesOf(system, placement) }) }, null, 2)}\n`
+            : textOf(placement),
+        );
+      },
+    );
 }
 
 /** Every package in the order of the system's list. */
@@ -53,8 +63,9 @@ function packagesOf(system: ReadSystem, { packages }: Placement) {
 }
 
 /** The one system of a drop. A single index without any database is taken as the system itself. */
-export function systemOf(path: string, drop: ReadDrop): ReadSystem {
-  const withPackages = drop.systems.filter(({ packages }) => packages);
+export function systemOf(path: string, drop: ReadDrop, wanted?: string): ReadSystem {
+  const all = drop.systems.filter(({ packages }) => packages);
+  const withPackages = wanted === undefined ? all : all.filter((each) => isCalled(each, wanted));
   printIssues(
     [...drop.issues, ...drop.files.flatMap(({ issues }) => issues)].filter(
       ({ severity }) => severity !== 'note',
@@ -63,7 +74,7 @@ export function systemOf(path: string, drop: ReadDrop): ReadSystem {
   if (withPackages.length > 1) {
     const names = withPackages.map(nameOfSystem).join(', ');
     throw new InputError(
-      `${path}: holds ${withPackages.length} systems (${names}); give the path of one of them`,
+      `${path}: holds ${withPackages.length} systems (${names}); give the path of one of them, or say which with --system`,
     );
   }
   if (withPackages.length === 1) return withPackages[0];
@@ -82,6 +93,10 @@ export function systemOf(path: string, drop: ReadDrop): ReadSystem {
     `${path}: no list of installed packages was found; give a dpkg status file or a folder that has one`,
   );
 }
+
+/** True if a system has that name, or lies in that place of its image. */
+const isCalled = (system: ReadSystem, wanted: string): boolean =>
+  [nameOfSystem(system), manifestOf(system).image?.place].includes(wanted);
 
 function reportOf(placement: Placement) {
   const { answer, candidates, accounts, relation, findings, losses } = placement;

@@ -48,7 +48,7 @@ describeWith(['mksquashfs', 'xorriso'], 'a live image', () => {
     await read(createSampleImage('marram-2', folder));
     await page
       .getByText(
-        /^Read from marram-2-live\.iso \(14 May 2026; ISO 9660 › squashfs, live\/filesystem\.squashfs\)/,
+        /^Read from marram-2-live\.iso \(21 November 2026; ISO 9660 › squashfs, live\/filesystem\.squashfs\)/,
       )
       .waitFor();
     await page

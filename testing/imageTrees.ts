@@ -196,7 +196,7 @@ export function createSampleImage(capture: string, folder: string): string {
       '-comp',
       'zstd',
     );
-    const made = ['-V', 'LIVE', '--modification-date=2026051410000000'];
+    const made = ['-V', 'LIVE', '--modification-date=2026112110000000'];
     run('xorriso', '-as', 'mkisofs', '-quiet', '-R', ...made, '-o', image, 'medium');
   });
   return image;

@@ -2,7 +2,7 @@
  * The manifest of a capture: what the collector took, and signs that it saw without taking them
  * (docs/capture-file.md). The sums are for whoever wants to check an archive by hand.
  */
-import { createIssue, failure, success, type Result } from '../issue.ts';
+import { createIssue, createLoss, failure, success, type Issue, type Result } from '../issue.ts';
 
 /** What a capture says of itself (docs/capture-file.md). */
 export interface CaptureManifest {
@@ -22,6 +22,8 @@ export interface CaptureManifest {
   readonly image?: { readonly name: string; readonly formats: string; readonly place: string };
   /** The kernel that an image boots, and where that stands. */
   readonly boots?: { readonly release: string; readonly place: string };
+  /** What of an image could not be read, and whether its package list lacks it. */
+  readonly lost: readonly { readonly issue: Issue; readonly ofList: boolean }[];
   /** Packages that the installer takes away, with the place that says so. */
   readonly removed: ReadonlyMap<string, string>;
 }
@@ -41,6 +43,7 @@ export function parseCaptureManifest(text: string, where: string): Result<Captur
   return success({
     ...(image && { image: { name: image[1], formats: image[2] ?? '', place: image[3] ?? '' } }),
     ...(boots && { boots: { release: boots[1], place: boots[2] ?? '' } }),
+    lost: of('lost').flatMap(lostOf),
     removed: new Map(of('removed').map(([, name, place = '']) => [name, place])),
     taken: of('taken')[0]?.[1] ?? '',
     files: of('file').map(([, path, bytes, sha256, time]) => ({
@@ -52,4 +55,27 @@ export function parseCaptureManifest(text: string, where: string): Result<Captur
     links: new Map(of('link').map(([, path, target = '']) => [path, target])),
     seen: new Map(of('seen').map(([, path, time = '']) => [path, time])),
   });
+}
+
+/** A loss as a line of a manifest. */
+export const lostLine = ({ code, where, params }: Issue, ofList: boolean): string =>
+  ['lost', code, where.replace(/[\t\n]/g, ' '), JSON.stringify(params), ofList ? 'list' : ''].join('\t');
+
+function lostOf([, code, where = '', params = '{}', part]: readonly string[]): CaptureManifest['lost'] {
+  let read: unknown;
+  try {
+    read = JSON.parse(params);
+  } catch {
+    read = {};
+  }
+  const entries = Object.entries(read && typeof read === 'object' ? read : {});
+  const plain = entries.filter(([, value]) => typeof value === 'string' || typeof value === 'number');
+  return code
+    ? [
+        {
+          issue: createLoss(code, where, Object.fromEntries(plain) as Issue['params']),
+          ofList: part === 'list',
+        },
+      ]
+    : [];
 }

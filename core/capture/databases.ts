@@ -72,11 +72,6 @@ export class Databases {
     database.newest = Math.max(database.newest, file.changed ?? 0);
   }
 
-  /** True if a database was met in an archive. */
-  has(archive: string): boolean {
-    return [...this.open.values()].some(({ from }) => from === archive);
-  }
-
   /** Notes that an archive was not read whole: so are the databases in it. */
   lose(archive: string, issue: Issue): void {
     for (const database of this.open.values())

@@ -118,29 +118,23 @@ async function readImage(
   { format, captures, issues }: ImageCaptures,
   run: Run,
 ): Promise<void> {
-  const { results, databases } = run;
-  const report = (path: string, own: readonly Issue[]) =>
-    results.push({ path, from: path, containers: [], bytes: file.size, format: 'image', issues: own });
-  if (captures.length !== 1) report(file.path, issues);
-  for (const capture of captures) {
-    const from = captures.length > 1 ? `${file.path}!/${capture.place}` : file.path;
-    const first = results.length;
-    for (const { path, bytes } of capture.files)
+  // What is wrong with a system stands in its manifest; what is wrong with an image that holds none is told of the file.
+  const hasSystem = captures.some(({ database }) => database);
+  for (const { place, files } of captures) {
+    const from = captures.length > 1 ? `${file.path}!/${place}` : file.path;
+    for (const { path, bytes } of files)
       await readOne({ path, from, containers: ['image'], size: bytes.length, pieces: piecesOf(bytes) }, run);
-    // What is wrong with a database is told of its list, and where no list came of it, of the image.
-    let hasList = databases.has(from);
-    for (const loss of capture.databaseIssues) databases.lose(from, loss);
-    for (let i = first; i < results.length; i++) {
-      if (results[i].content?.type !== 'packages') continue;
-      hasList = true;
-      for (const loss of capture.databaseIssues)
-        results[i] = { ...results[i], issues: withLoss(results[i].issues, loss) };
-    }
-    const own = [...capture.issues, ...(hasList ? [] : capture.databaseIssues)];
-    const told = captures.length > 1 ? own : [...issues, ...own];
-    // A folder is none of what was dropped: it is listed only for what is wrong with it.
-    if (format !== 'folder' || told.length > 0) report(from, told);
   }
+  if (format === 'folder') return;
+  const { path, size: bytes } = file;
+  run.results.push({
+    path,
+    from: path,
+    containers: [],
+    bytes,
+    format: 'image',
+    issues: hasSystem ? [] : issues,
+  });
 }
 
 interface Opened {

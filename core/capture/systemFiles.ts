@@ -9,6 +9,7 @@ const NO_MANIFEST: CaptureManifest = {
   files: [],
   links: new Map(),
   seen: new Map(),
+  lost: [],
   removed: new Map(),
 };
 

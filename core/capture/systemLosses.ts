@@ -1,6 +1,6 @@
 /** What of a system was not read: of its own files, of the archives that they came in, of what its manifest names. */
 import { createLoss, type Issue } from '../issue.ts';
-import { parseCaptureManifest } from './captureManifest.ts';
+import { parseCaptureManifest, type CaptureManifest } from './captureManifest.ts';
 import type { ReadFile } from './readFile.ts';
 
 const MANIFEST = /(^|\/)aspen-capture\/manifest\.tsv$/;
@@ -19,9 +19,17 @@ export function lossesOfSystem(
   const list = files.find(({ content }) => content?.type === 'packages');
   const losing = (file: ReadFile) => file.issues.filter(({ loses }) => loses);
   const losses = concerned.flatMap(losing);
+  const stated = manifest ? manifestIn(manifest) : null;
+  const lost = stated?.lost ?? [];
   return {
-    losses: unlike([...losses, ...(manifest ? missingFiles(manifest, all) : [])]),
-    listLosses: list ? unlike(losing(list)) : [],
+    losses: unlike([
+      ...losses,
+      ...lost.map(({ issue }) => issue),
+      ...(manifest && stated ? missingFiles(manifest, stated, all) : []),
+    ]),
+    listLosses: list
+      ? unlike([...losing(list), ...lost.flatMap(({ issue, ofList }) => (ofList ? issue : []))])
+      : [],
   };
 }
 
@@ -30,15 +38,17 @@ function unlike(issues: readonly Issue[]): Issue[] {
   return issues.filter((issue, i) => issues.indexOf(issue) === i);
 }
 
+function manifestIn({ content, path }: ReadFile): CaptureManifest | null {
+  const read = content?.type === 'text' ? parseCaptureManifest(content.text, path) : null;
+  return read?.ok ? read.value : null;
+}
+
 /** Files that the manifest of a capture names and that are not there. */
-function missingFiles(manifest: ReadFile, all: readonly ReadFile[]): Issue[] {
-  if (manifest.content?.type !== 'text') return [];
-  const stated = parseCaptureManifest(manifest.content.text, manifest.path);
-  if (!stated.ok) return [];
+function missingFiles(manifest: ReadFile, stated: CaptureManifest, all: readonly ReadFile[]): Issue[] {
   const root = manifest.path.replace(MANIFEST, '$1');
   const there = new Set(all.filter(({ from }) => isBeside(manifest, from)).map(({ path }) => path));
   const databases = all.filter(({ format }) => format === 'alpm-desc').map(({ path }) => path);
-  const missing = stated.value.files
+  const missing = stated.files
     .map(({ path }) => root + path)
     .filter((path) => !there.has(path) && !databases.some((database) => path.startsWith(`${database}/`)));
   return missing.length > 0

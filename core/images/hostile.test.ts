@@ -59,9 +59,9 @@ describeWith(['mkfs.ext4', 'debugfs'], 'a file system', () => {
     new DataView(plain.buffer).setUint32(1024, 0xffffffff, true);
     const name = Buffer.from(plain).indexOf('os-release');
     new DataView(plain.buffer).setUint32(name - 8, 0xfffffff0, true);
-    const { roots, issues } = await readImage(bytesSource(plain), 'image');
-    expect(roots).toEqual([]);
-    expect(codes(issues)).not.toEqual([]);
+    const { captures, issues } = (await captureImage(bytesSource(plain), 'image'))!;
+    expect(captures).toEqual([]);
+    expect(new Set(codes(issues))).toEqual(new Set(['image.cut', 'image.noSystem']));
   });
   it.each(['..', 'a/b', 'a\0b'])('with a file of the name %j leaves it out, and says so', async (name) => {
     run('mkfs.ext4', '-q', '-F', '-b', '1024', '-O', '^has_journal,^metadata_csum', '-d', 'root', 'x.img');

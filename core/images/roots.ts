@@ -32,6 +32,7 @@ export interface ImageContents {
   readonly roots: readonly FoundRoot[];
   /** File systems that hold no system: media with boot menus, lists of packages, what boots. */
   readonly others: readonly Found[];
+  /** What is wrong with the image; that of a file system stands at its tree. */
   readonly issues: readonly Issue[];
   readonly format: string;
 }
@@ -65,16 +66,7 @@ export async function readImage(source: ByteSource, where: string): Promise<Imag
   const search = new Search(where);
   await search.explore(source, '', [], 0);
   const { roots, others, issues } = search;
-  const trees = [
-    ...roots.flatMap(({ tree, live }) => (live ? [tree, live] : [tree])),
-    ...others.map(({ tree }) => tree),
-  ];
-  return {
-    roots,
-    others,
-    issues: [...issues, ...trees.flatMap((tree) => tree.issues)],
-    format: [...roots, ...others][0]?.formats[0] ?? '',
-  };
+  return { roots, others, issues, format: [...roots, ...others][0]?.formats[0] ?? '' };
 }
 
 class Search {

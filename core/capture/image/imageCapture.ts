@@ -4,6 +4,7 @@ import { cachedSource, type ByteSource } from '../../images/byteSource.ts';
 import { holdsContainer, openContainer, type ContainerFiles } from '../../images/containers.ts';
 import { FileTree } from '../../images/fileSystem.ts';
 import { recogniseImage } from '../../images/openers.ts';
+import { lostLine } from '../captureManifest.ts';
 import { isRoot, noSystem, readImage, type FoundRoot, type ImageContents } from '../../images/roots.ts';
 import { readTar } from '../../formats/tar.ts';
 import { createLoss, type Issue } from '../../issue.ts';
@@ -20,9 +21,8 @@ export interface ImageCapture {
   readonly files: readonly TakenFile[];
   /** The package database, as the path of its file or folder; empty without one. */
   readonly database: string;
-  /** What of it could not be read; that of its database apart. */
+  /** What of it and of the image around it could not be read; its manifest says so too. */
   readonly issues: readonly Issue[];
-  readonly databaseIssues: readonly Issue[];
 }
 
 /** Captures of all systems in an image, and what is wrong with the image as a whole. */
@@ -66,31 +66,29 @@ export async function captureContainer(files: ContainerFiles, name: string): Pro
 /** A system that lies in a folder, or a file system that is at hand. */
 export async function captureTree(tree: FileTree): Promise<ImageCaptures | null> {
   if (!isRoot(tree)) return null;
-  const capture = await captureOf(tree, takeRoot(tree, null), '', '');
+  const capture = await captureOf(tree, takeRoot(tree, null), { place: '', time: '', around: [] });
   return { format: tree.fileSystem.format, captures: [capture], issues: [] };
 }
 
 async function capturesOf(contents: ImageContents, name: string): Promise<ImageCaptures> {
+  const { roots, others, format } = contents;
+  // Read on while systems are taken: what is wrong with the media shows on the way.
+  const around = () => [...contents.issues, ...others.flatMap(({ tree }) => tree.issues)];
   const captures: ImageCapture[] = [];
   const made = madeOf(contents);
-  for (const root of contents.roots) {
-    const before = root.tree.issues.length;
-    const taken = takeRoot(root.tree, { name, contents, root });
-    const capture = await captureOf(root.tree, taken, root.place, isoTime(made || root.tree.fileSystem.made));
-    captures.push({ ...capture, issues: [...root.tree.issues.slice(0, before), ...capture.issues] });
+  for (const root of roots) {
+    const { tree, place } = root;
+    const taken = takeRoot(tree, { name, contents, root });
+    const time = isoTime(made || tree.fileSystem.made);
+    captures.push(await captureOf(tree, taken, { place, time, around: around() }));
   }
-  const own = new Set(contents.roots.flatMap(({ tree }) => tree.issues));
-  const issues = contents.issues.filter((issue) => !own.has(issue));
-  if (captures.length > 0) return { format: contents.format, captures, issues };
-  const files = mediumFiles(contents.others, true).map((file) => ({
-    ...file,
-    path: file.path.slice(MEDIUM.length),
-  }));
-  const medium = { place: '', files, database: '', issues: [], databaseIssues: [] };
+  if (captures.length > 0) return { format, captures, issues: around() };
+  const files = mediumFiles(others, true).map((file) => ({ ...file, path: file.path.slice(MEDIUM.length) }));
+  const issues = [...around(), noSystem(name, format)];
   return {
-    format: contents.format,
-    captures: files.length > 0 ? [medium] : [],
-    issues: [...issues, noSystem(name, contents.format)],
+    format,
+    issues,
+    captures: files.length > 0 ? [{ place: '', files, database: '', issues: [] }] : [],
   };
 }
 
@@ -98,36 +96,43 @@ async function capturesOf(contents: ImageContents, name: string): Promise<ImageC
 const madeOf = ({ others }: ImageContents): number =>
   others.find(({ tree }) => tree.fileSystem.made > 0)?.tree.fileSystem.made ?? 0;
 
-async function captureOf(tree: FileTree, taken: Taken, place: string, time: string): Promise<ImageCapture> {
+/** What was taken of a tree, with a manifest that also says what of it and of the image around it could not be read. */
+async function captureOf(
+  tree: FileTree,
+  taken: Taken,
+  { place, time, around }: { place: string; time: string; around: readonly Issue[] },
+): Promise<ImageCapture> {
   const rows: string[] = [];
   const hash = await createSHA256();
   for (const { path, bytes, time: changed } of taken.files)
     rows.push(`file\t${path}\t${bytes.length}\t${hash.init().update(bytes).digest('hex')}\t${changed}`);
-  const lines = ['aspen-capture\t1', ...(time ? [`taken\t${time}`] : []), ...taken.lines, ...rows.sort()];
-  const manifest = {
-    path: 'aspen-capture/manifest.tsv',
-    bytes: new TextEncoder().encode(`${lines.join('\n')}\n`),
-    time: '',
-  };
-  const ofDatabase = (issue: Issue) =>
-    issue.code === 'image.packagesMissing' ||
-    /var\/lib\/(dpkg|pacman|rpm)|lib\/sysimage\/rpm|share\/rpm/.test(issue.where);
   // Its root was found by the database: where none came of it, something is wrong with that.
-  if (!taken.database && tree.issues.every((issue) => !ofDatabase(issue)))
+  if (!taken.database && !tree.issues.some(isOfDatabase))
     tree.issues.push(
       createLoss('image.damaged', tree.where, {
         part: 'the package database',
         reason: 'it is no file or folder that can be read',
       }),
     );
-  return {
-    place,
-    files: [manifest, ...taken.files],
-    database: taken.database,
-    issues: tree.issues.filter((issue) => !ofDatabase(issue)),
-    databaseIssues: tree.issues.filter(ofDatabase),
-  };
+  const issues = [...around, ...tree.issues];
+  const lines = [
+    'aspen-capture\t1',
+    ...(time ? [`taken\t${time}`] : []),
+    ...taken.lines,
+    ...issues.map((issue) => lostLine(issue, isOfDatabase(issue))),
+    ...rows.sort(),
+  ];
+  const bytes = new TextEncoder().encode(`${lines.join('\n')}\n`);
+  const manifest = { path: 'aspen-capture/manifest.tsv', bytes, time: '' };
+  return { place, files: [manifest, ...taken.files], database: taken.database, issues };
 }
+
+/** True for an issue of the package database: by its code, by where it was met, or by the part that it names. */
+const isOfDatabase = ({ code, where, params }: Issue): boolean =>
+  code === 'image.packagesMissing' ||
+  [where, String(params.part)].some((text) =>
+    /var\/lib\/(dpkg|pacman|rpm)|lib\/sysimage\/rpm|share\/rpm/.test(text),
+  );
 
 /** True for a file of a layer whose contents may be taken. */
 function isKept(path: string, size: number): boolean {
