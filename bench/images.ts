@@ -16,7 +16,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { readAt } from '../cli/folderFiles.ts';
+import { readAt } from '../server/reading/folderFiles.ts';
 import { captureImage } from '../core/capture/image/imageCapture.ts';
 import { openBrowser, startServer } from '../e2e/browser.ts';
 import { createRandom } from '../sample/random.ts';

@@ -1,7 +1,7 @@
 /** One part of the placing bench, in a process of its own: `placingPart.ts text|stored FOLDER NAME …` prints a PlacingPart. */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { inputFiles } from '../cli/readPath.ts';
+import { inputFiles } from '../server/reading/pathFiles.ts';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { createPackageColumns, packageRow, type PackageColumns } from '../core/formats/packageColumns.ts';
 import { createCandidate } from '../core/packages/candidate.ts';

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { concatBytes } from '../core/formats/byteStream.ts';
 import { decompress, isCompression } from '../core/formats/compression/decompress.ts';
 import { recogniseFormat } from '../core/formats/recognise.ts';
-import { inputFiles } from '../cli/readPath.ts';
+import { inputFiles } from '../server/reading/pathFiles.ts';
 import { openBrowser, startServer } from '../e2e/browser.ts';
 import { median, needs, passOfGrepDctrl, type BenchResult } from './compare.ts';
 import { partInItsOwnProcess } from './ownProcess.ts';

@@ -1,6 +1,6 @@
 /** The part of the reading bench in a process of its own: `readIndexPart.ts INDEX` prints a ReadIndexPart. */
 import { readFiles } from '../core/capture/readFiles.ts';
-import { inputFiles } from '../cli/readPath.ts';
+import { inputFiles } from '../server/reading/pathFiles.ts';
 import { compareInTurn, passOfGrepDctrl } from './compare.ts';
 
 /** What a part measured. */

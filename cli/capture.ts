@@ -1,13 +1,14 @@
 /** `capture`: writes a capture of a system in an image or a folder, as the collector makes one of a running system. */
 import { gzipSync } from 'node:zlib';
 import type { Command } from 'commander';
-import { packTar } from 'modern-tar';
+import { captureArchive } from '../core/capture/image/captureArchive.ts';
 import type { ImageCapture } from '../core/capture/image/imageCapture.ts';
 import { parseOsRelease } from '../core/formats/osRelease.ts';
 import { formatCount, formatNumberOf } from '../core/wording/valueText.ts';
 import { InputError, printIssues } from './failures.ts';
 import { writeOut } from './output.ts';
-import { capturesOfPath } from './readPath.ts';
+import { unreadablePath } from './readDrop.ts';
+import { systemsIn } from '../server/reading/pathFiles.ts';
 
 export function registerCapture(program: Command): void {
   program
@@ -17,14 +18,18 @@ export function registerCapture(program: Command): void {
     .option('--system <name>', 'which one, where there are several: its name, or where in the image it lies')
     .description('Write a capture of a system that is in an image or a folder, without starting it.')
     .action(async (path: string, options: { output?: string; system?: string }) => {
-      const { captures, issues } = await capturesOfPath(path);
+      const found = await systemsIn(path).catch((error: NodeJS.ErrnoException) => {
+        throw unreadablePath(path, error);
+      });
+      if (!found) throw new InputError(`${path}: is neither an image of a system nor the folder of its root`);
+      const { captures, issues } = found;
       const systems = captures.filter(({ database }) => database);
       const capture = oneOf(path, systems, options.system);
       printIssues(capture?.issues ?? issues);
       if (!capture) throw new InputError(`${path}: holds no system that can be captured`);
       if (capture.issues.length > 0) process.exitCode = 1;
       const output = options.output ?? nameOf(capture);
-      const packed = gzipSync(await archiveOf(capture), { level: 9 });
+      const packed = gzipSync(await captureArchive([capture]), { level: 9 });
       writeOut(output, packed);
       console.log(
         `${output}: ${formatNumberOf(capture.files.length, 'file')}, ${formatCount(packed.length)} bytes`,
@@ -57,11 +62,3 @@ function nameOf(capture: ImageCapture): string {
   const [id, version] = [ID, VERSION_ID].map((text) => text.replace(/[^A-Za-z0-9._-]/g, ''));
   return `capture-${id || 'system'}${version && `-${version}`}.tar.gz`;
 }
-
-const archiveOf = ({ files }: ImageCapture): Promise<Uint8Array> =>
-  packTar(
-    files.map(({ path, bytes, time }) => ({
-      header: { name: path, size: bytes.length, type: 'file', mode: 0o600, mtime: new Date(time || 0) },
-      body: bytes,
-    })),
-  );

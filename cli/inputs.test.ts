@@ -8,7 +8,7 @@ import { gzipSync } from 'node:zlib';
 import { afterAll, describe, expect, it } from 'vitest';
 import { readFiles } from '../core/capture/readFiles.ts';
 import { createRandom, draw, indexText, randomRows, statusText } from '../testing/samples.ts';
-import { inputFiles } from './readPath.ts';
+import { inputFiles } from '../server/reading/pathFiles.ts';
 
 const ENTRY = fileURLToPath(new URL('aspen.mjs', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-inputs-'));

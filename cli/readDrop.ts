@@ -4,7 +4,7 @@ import { assembleDrop, type ReadDrop } from '../core/capture/system.ts';
 import type { ReadFile } from '../core/capture/readFile.ts';
 import { readCaptures, readFiles, type ReadOptions } from '../core/capture/readFiles.ts';
 import { InputError } from './failures.ts';
-import { inputFiles, systemsIn, unreadablePath } from './readPath.ts';
+import { inputFiles, systemsIn } from '../server/reading/pathFiles.ts';
 
 /**
  * Everything read from a path. Throws InputError when the path itself cannot be read. What was not read whole ends the
@@ -30,3 +30,7 @@ async function readAll(path: string, options?: ReadOptions): Promise<ReadFile[]>
     throw unreadablePath(path, error as NodeJS.ErrnoException);
   }
 }
+
+/** What is said of a path that cannot be read at all. */
+export const unreadablePath = (path: string, error: NodeJS.ErrnoException): InputError =>
+  new InputError(`${path}: ${error.code === 'ENOENT' ? 'no such file or folder' : error.message}`);

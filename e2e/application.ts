@@ -25,6 +25,10 @@ export function openApplication() {
     get address(): string {
       return server!.address;
     },
+    /** The folder whose images the server may read. */
+    get images(): string {
+      return server!.images;
+    },
     /** Errors that the page raised. */
     get errors(): readonly string[] {
       return browser!.errors;

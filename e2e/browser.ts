@@ -8,6 +8,8 @@ import { CHROMIUM, CHROMIUM_FLAGS, CHROMIUM_MISSING } from '../testing/chromium.
 import { createMirror } from '../sample/mirror/mirror.ts';
 import { createApp } from '../server/app.ts';
 import { listen, type Listening } from '../server/listen.ts';
+import { AllowedImages } from '../server/images/allowedImages.ts';
+import { createImagesApi } from '../server/images/api.ts';
 import { createMirrorApi } from '../server/mirror/api.ts';
 import { MirrorCache } from '../server/mirror/cache.ts';
 import { Downloader } from '../server/mirror/download.ts';
@@ -16,22 +18,24 @@ import { AllowedHosts } from '../server/mirror/hosts.ts';
 /** Starts the built application with the stand-in mirror beside it; `close` stops both. */
 export async function startServer(
   onPolicyReport: (line: string) => void = console.error,
-): Promise<Listening & { readonly mirror: string }> {
+): Promise<Listening & { readonly mirror: string; readonly images: string }> {
   const path = (relative: string) => fileURLToPath(new URL(relative, import.meta.url));
   const mirror = await listen(createMirror(path('../sample/out/mirror')), 0);
   const cache = await mkdtemp(join(tmpdir(), 'aspen-ridge-cache-'));
   const hosts = new AllowedHosts([new URL(mirror.address).host]);
   const downloader = new Downloader(hosts, new MirrorCache(cache, 100 << 20));
   const mirrors = createMirrorApi(downloader);
+  const folder = await mkdtemp(join(tmpdir(), 'aspen-ridge-images-'));
+  const images = createImagesApi(new AllowedImages([folder]));
   const app = await listen(
-    createApp({ web: path('../dist/web'), sample: path('../sample/out'), mirrors, onPolicyReport }),
+    createApp({ web: path('../dist/web'), sample: path('../sample/out'), mirrors, images, onPolicyReport }),
     0,
   );
   const close = async () => {
     await Promise.all([app.close(), mirror.close(), downloader.close()]);
-    await rm(cache, { recursive: true, force: true });
+    for (const made of [cache, folder]) await rm(made, { recursive: true, force: true });
   };
-  return { address: app.address, mirror: mirror.address, close };
+  return { address: app.address, mirror: mirror.address, images: folder, close };
 }
 
 export interface Session {

@@ -70,6 +70,26 @@ describeWith(['mksquashfs', 'xorriso'], 'a live image', () => {
     await page.getByText(/^Saved/).waitFor();
     expect(application.errors).toEqual([]);
   });
+  it('on the server’s side is read there, and comes as a capture', async () => {
+    const { page } = application;
+    const image = createSampleImage('marram-2', application.images);
+    await application.open('/intake');
+    await page.getByRole('button', { name: 'Images on the server' }).click();
+    const listed = page.getByRole('region', { name: 'Images on the server' });
+    await listed
+      .getByText(/ kB, \d+ \w+ \d{4}$/)
+      .first()
+      .waitFor();
+    await listed.getByRole('button', { name: image }).click();
+    await page.getByRole('table', { name: 'Files of the drop' }).waitFor();
+    await page.getByText(/^Read from marram-2-live\.iso \(21 November 2026; ISO 9660 › squashfs/).waitFor();
+    await page
+      .getByText(/^Built on /)
+      .first()
+      .waitFor();
+    expect(await page.getByText('Not read whole.').count()).toBe(0);
+    expect(application.errors).toEqual([]);
+  });
 });
 
 it('a capture that is cut off is placed by what could be read, and says where it is cut', async () => {

@@ -6,7 +6,7 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { catalogueFileSchema } from '../core/exchange/catalogueFile.ts';
 import { withTables } from '../core/capture/image/wanted.ts';
-import { configSchema } from '../server/mirror/config.ts';
+import { configSchema } from '../server/config.ts';
 import { ITEM_SCHEMAS } from '../workspace/storeSchema.ts';
 
 const folder = new URL('../docs/schema/', import.meta.url);

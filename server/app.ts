@@ -21,6 +21,8 @@ interface ServerParts {
   readonly onPolicyReport?: (line: string) => void;
   /** Answers about mirrors; without them the server fetches nothing. */
   readonly mirrors?: express.Router;
+  /** Answers about images on its side; without them the server reads none. */
+  readonly images?: express.Router;
 }
 
 /** What a page of ours may load: its own files only. Vuetify writes its theme into a style element. */
@@ -53,13 +55,14 @@ function sampleFiles(folder: string, stateOf: () => SampleState): express.Router
   return router;
 }
 
-/** Creates the application. Of files it reads nothing but the two folders. */
+/** Creates the application. Of files it reads nothing but the two folders and what its parts may read. */
 export function createApp({
   web,
   sample,
   sampleState = () => ({ state: 'ready' }),
   onPolicyReport = console.error,
   mirrors,
+  images,
 }: ServerParts): Express {
   const app = express();
   app.disable('x-powered-by');
@@ -76,6 +79,7 @@ export function createApp({
   app.use(toOneAddress);
   app.use(POLICY_REPORTS, policyReports(onPolicyReport));
   if (mirrors) app.use('/api/mirror', mirrors);
+  if (images) app.use('/api/images', images);
   app.use(compression());
   app.use('/sample', sampleFiles(sample, sampleState));
   app.use(

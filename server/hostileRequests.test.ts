@@ -5,6 +5,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createRandom, type Random } from '../sample/random.ts';
 import { openMirrors } from '../testing/mirrorFetching.ts';
 import { createApp } from './app.ts';
+import { AllowedImages } from './images/allowedImages.ts';
+import { createImagesApi } from './images/api.ts';
 import { listen, type Listening } from './listen.ts';
 import { createMirrorApi } from './mirror/api.ts';
 
@@ -25,6 +27,7 @@ const PARTS = [
     'api',
     'mirror',
     'look',
+    'images',
     'sample',
     'catalogue.json',
     'captures',
@@ -66,6 +69,7 @@ function hostile(random: Random): Asked {
       url: pick(['file:///etc/passwd', 'http://169.254.169.254/', 'x', '', 'http://[::1]/']),
     }),
     '['.repeat(20_000),
+    JSON.stringify({ path: pick(['/etc/passwd', '..', '/proc/self/environ', `${folder}/../x`, folder]) }),
   ];
   return {
     method: pick(METHODS),
@@ -113,7 +117,8 @@ describe('requests of any kind', () => {
   beforeAll(async () => {
     const mirrors = createMirrorApi(downloader({}), () => NOW);
     const onPolicyReport = (line: string) => void told.push(line);
-    server = await listen(createApp({ web: folder, sample: folder, mirrors, onPolicyReport }), 0);
+    const images = createImagesApi(new AllowedImages([folder]));
+    server = await listen(createApp({ web: folder, sample: folder, mirrors, images, onPolicyReport }), 0);
   });
   afterAll(() => server?.close());
 

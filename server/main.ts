@@ -3,10 +3,12 @@ import { join } from 'node:path';
 import { createMirror } from '../sample/mirror/mirror.ts';
 import { createApp } from './app.ts';
 import { foldersOf, ROOT } from './folders.ts';
+import { AllowedImages } from './images/allowedImages.ts';
+import { createImagesApi } from './images/api.ts';
 import { missingParts, SampleMaker } from './sampleMaker.ts';
 import { MirrorCache } from './mirror/cache.ts';
 import { createMirrorApi } from './mirror/api.ts';
-import { readConfig, type ServerConfig } from './mirror/config.ts';
+import { readConfig, type ServerConfig } from './config.ts';
 import { DEFAULT_LIMITS, Downloader } from './mirror/download.ts';
 import { AllowedHosts } from './mirror/hosts.ts';
 import { listen, type Listening } from './listen.ts';
@@ -33,6 +35,7 @@ try {
     sample: folders.sample,
     sampleState: () => sample.state,
     mirrors: createMirrorApi(createDownloader(mirror ? [new URL(mirror.address).host] : [])),
+    images: createImagesApi(new AllowedImages(config.imageFolders)),
   });
   const server = await listen(app, port);
   running.push(server);

@@ -14,7 +14,7 @@ import {
   type Row,
 } from '../../testing/samples.ts';
 import { describeWith, hasTool, runBytes } from '../../testing/tools.ts';
-import { inputFiles } from '../../cli/readPath.ts';
+import { inputFiles } from '../../server/reading/pathFiles.ts';
 import { recordsOf } from '../catalogue/catalogue.ts';
 import { createCatalogue } from '../catalogue/createCatalogue.ts';
 import { checkDiff } from '../catalogue/checkDiff.ts';

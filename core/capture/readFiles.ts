@@ -2,15 +2,15 @@
  * Reads whatever is dropped: recognises each file by its content, opens compressed files and archives, and
  * gives one reading result per file, also for those that are not recognised or damaged. What was not read whole says so.
  */
-import { peekPieces, piecesOf, type Pieces } from '../formats/byteStream.ts';
+import { collectPieces, peekPieces, piecesOf, type Pieces } from '../formats/byteStream.ts';
 import type { ColumnName } from '../formats/columnNames.ts';
 import { decompress, isCompression } from '../formats/compression/decompress.ts';
-import { readIso9660 } from '../formats/iso9660.ts';
 import { formatByPlace, HEAD_BYTES, recogniseFormat, type FormatId } from '../formats/recognise.ts';
 import { createIssue, createLoss, type Issue } from '../issue.ts';
 import { parseCaptureManifest } from './captureManifest.ts';
 import { Databases } from './databases.ts';
 import type { ImageCaptures } from './image/imageCapture.ts';
+import type { TellShare } from './image/taken.ts';
 import { readContent } from './readContent.ts';
 import type { InputFile, ReadFile } from './readFile.ts';
 import { tellsOfEnd, withLoss } from './losses.ts';
@@ -61,7 +61,14 @@ export async function readFiles(files: readonly InputFile[], options: ReadOption
     }
     try {
       if (file.size > 1 << 20) options.onProgress?.({ done, total, path: file.path, files: results.length });
-      const image = await imageIn(file);
+      const image = await imageIn(file, (share, what) =>
+        options.onProgress?.({
+          done: before + Math.round(file.size * share),
+          total,
+          path: `${file.path}, ${what}`,
+          files: results.length,
+        }),
+      );
       if (image) await readImage(file, image, run);
       else
         await readOne(
@@ -95,10 +102,10 @@ function leftOut(path: string, count: number): ReadFile {
 }
 
 /** The systems in an image; null for a file that is none. */
-async function imageIn(file: InputFile): Promise<ImageCaptures | null> {
+async function imageIn(file: InputFile, tell: TellShare): Promise<ImageCaptures | null> {
   if (!file.random) return null;
   const { captureFile } = await import('./image/imageCapture.ts');
-  return captureFile(file);
+  return captureFile(file, tell);
 }
 
 /** Reads what was taken of a system that lies in a folder. */
@@ -114,7 +121,7 @@ export async function readCaptures(
 
 /** Reads what was taken of the systems in an image like the captures that they are. */
 async function readImage(
-  file: Pick<InputFile, 'path' | 'size'>,
+  file: Pick<InputFile, 'path' | 'size'> & Partial<Pick<Opened, 'containers'>>,
   { format, captures, issues }: ImageCaptures,
   run: Run,
 ): Promise<void> {
@@ -130,7 +137,7 @@ async function readImage(
   run.results.push({
     path,
     from: path,
-    containers: [],
+    containers: file.containers ?? [],
     bytes,
     format: 'image',
     issues: hasSystem ? [] : issues,
@@ -178,12 +185,46 @@ async function readOne(file: Opened, run: Run): Promise<void> {
     await readArchive(file, format, pieces, run);
   } else if (format === 'alpm-desc') {
     await databases.add(file, pieces);
+  } else if (await mayBeImage(file, format, beginning)) {
+    await readHeldImage(file, format, pieces, run);
   } else {
     const { content, issues } = await readContent(format, path, pieces, beginning, options.columns);
     const gives = content !== undefined || issues.some(({ severity }) => severity !== 'note');
     if (!gives && containers.length > 0 && ++run.leftOut > LEFT_OUT_LIMIT) run.uncounted++;
     else report(issues, content);
   }
+}
+
+/** True for what begins as an image and lies in something that is read from front to end. */
+async function mayBeImage({ containers }: Opened, format: FormatId, beginning: Uint8Array): Promise<boolean> {
+  const isTold = format === 'binary' || format === 'iso9660';
+  if (!isTold || containers.length === 0 || containers.includes('image') || beginning.length < LEAST_IMAGE)
+    return false;
+  const { recogniseImage } = await import('../images/openers.ts');
+  const { bytesSource } = await import('../images/byteSource.ts');
+  return recogniseImage(bytesSource(beginning)) !== null;
+}
+
+const LEAST_IMAGE = 4096;
+/** So much of an image is held that cannot be read at random. */
+const HELD_LIMIT = 256 << 20;
+
+async function readHeldImage(file: Opened, format: FormatId, pieces: Pieces, run: Run): Promise<void> {
+  const { bytes, cut } = await collectPieces(pieces, HELD_LIMIT);
+  const { captureImage } = await import('./image/imageCapture.ts');
+  const { bytesSource } = await import('../images/byteSource.ts');
+  const image = cut ? null : await captureImage(bytesSource(bytes), file.path);
+  if (image) return readImage(file, image, run);
+  const params = { part: 'a large image in another file', reason: 'unpack it first' };
+  const { path, from, containers, size } = file;
+  run.results.push({
+    path,
+    from,
+    containers,
+    bytes: size,
+    format,
+    issues: [createLoss('image.notRead', path, params, 'error')],
+  });
 }
 
 /** Notes an issue of a compression: at what came out of it, which is the file itself, or an archive and what that is cut within. */
@@ -216,7 +257,6 @@ function addIssue(
 const ARCHIVES = {
   tar: async () => (await import('../formats/tar.ts')).readTar,
   zip: async () => (await import('../formats/zip.ts')).readZip,
-  iso9660: async () => readIso9660,
 } as const;
 
 type Archive = keyof typeof ARCHIVES;
@@ -228,12 +268,10 @@ async function readArchive(file: Opened, format: Archive, pieces: Pieces, run: R
   const { options, results, databases } = run;
   const issues: Issue[] = [];
   const containers: FormatId[] = [...file.containers, format];
-  // The size of what comes out of a compression is not known before.
-  const size = file.containers.some(isCompression) ? undefined : file.size;
   let sums: ReadonlyMap<string, string> = new Map();
   let entries = 0;
   const filesOf = await ARCHIVES[format]();
-  for await (const entry of filesOf(pieces, file.path, (issue) => issues.push(issue), size)) {
+  for await (const entry of filesOf(pieces, file.path, (issue) => issues.push(issue))) {
     if (options.signal?.aborted) break;
     if (++entries > FILES_LIMIT) {
       issues.push(createLoss('archive.tooMany', file.path, { limit: FILES_LIMIT }));

@@ -3,6 +3,7 @@
  * lz4 and lzo, whose blocks no maintained package decodes with limits (docs/decisions/0021-reading-images.md).
  */
 import { decodeLz4Block } from '../formats/compression/lz4Block.ts';
+import { viewOf } from './byteSource.ts';
 import { damaged, ImageFault } from './imageFault.ts';
 import { decodeLzoBlock } from './lzoBlock.ts';
 
@@ -10,7 +11,7 @@ import { decodeLzoBlock } from './lzoBlock.ts';
 export type BlockDecoder = (block: Uint8Array, most: number) => Uint8Array;
 
 /** The compressions of blocks. */
-export type BlockCompression = 'zlib' | 'deflate' | 'xz' | 'lzma' | 'zstd' | 'lz4' | 'lzo';
+export type BlockCompression = 'zlib' | 'deflate' | 'xz' | 'microLzma' | 'zstd' | 'lz4' | 'lzo';
 
 const PART = 'a compressed block';
 
@@ -31,7 +32,7 @@ const LOADERS: Readonly<Record<BlockCompression, () => Promise<BlockDecoder>>> =
   zlib: () => loadInflate(15),
   deflate: () => loadInflate(-15),
   xz: () => loadXz(),
-  lzma: () => loadXz(),
+  microLzma: async () => microLzma(await loadXz()),
   zstd: loadZstd,
   lz4: async () => (block, most) => {
     const target = new Uint8Array(most);
@@ -90,6 +91,26 @@ async function loadXz(): Promise<BlockDecoder> {
     }
   };
 }
+
+/**
+ * lzma as erofs has it (XZ Utils, “MicroLZMA”): its first byte, which is always zero, is taken by its properties turned
+ * over. The head of the older form is put back.
+ */
+const microLzma =
+  (decode: BlockDecoder): BlockDecoder =>
+  (block, most) => {
+    const bytes = new Uint8Array(block.length + HEAD_BYTES);
+    const view = viewOf(bytes);
+    bytes[0] = ~block[0] & 255;
+    view.setUint32(1, DICTIONARY, true);
+    view.setBigUint64(5, BigInt(most), true);
+    bytes.set(block.subarray(1), HEAD_BYTES + 1);
+    return decode(bytes, most);
+  };
+
+const HEAD_BYTES = 13;
+/** No image of erofs has clusters that look back further. */
+const DICTIONARY = 8 << 20;
 
 async function loadZstd(): Promise<BlockDecoder> {
   const { ZSTDDecoder } = await import('zstddec');

@@ -67,22 +67,9 @@ export async function openErofs(source: ByteSource): Promise<FileSystem> {
     );
   const lz4 = await loadBlockDecoder('lz4');
   const usesLzma = features & HAS_SETTINGS && view.getUint16(84, true) & 2;
-  const lzma = usesLzma ? microLzma(await loadBlockDecoder('lzma')) : null;
+  const lzma = usesLzma ? await loadBlockDecoder('microLzma') : null;
   return new Erofs(source, view, block, [lz4, lzma], (features & ZERO_PADDED) !== 0);
 }
-
-/** lzma whose first byte, which is always zero, is taken by its properties turned over; its head is put back. */
-const microLzma =
-  (decode: BlockDecoder): BlockDecoder =>
-  (block, most) => {
-    const bytes = new Uint8Array(block.length + 13);
-    const view = viewOf(bytes);
-    bytes[0] = ~block[0] & 255;
-    view.setUint32(1, 8 << 20, true);
-    view.setBigUint64(5, BigInt(most), true);
-    bytes.set(block.subarray(1), 14);
-    return decode(bytes, most);
-  };
 
 class Erofs implements FileSystem {
   readonly format = 'erofs';

@@ -15,9 +15,11 @@ import {
 } from '../../testing/imageTrees.ts';
 import { describeWith, runBytes } from '../../testing/tools.ts';
 import { bytesSource } from './byteSource.ts';
+import { loadBlockDecoder } from './blockDecoders.ts';
 import { decodeLzoBlock } from './lzoBlock.ts';
 import { FileTree } from './fileSystem.ts';
 import { readPartitions } from './partitions.ts';
+import { readImage } from './roots.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-fs-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -210,6 +212,20 @@ describeWith(['mksquashfs'], 'a tree', () => {
   });
 });
 
+describeWith(['genisoimage'], 'a disc with the tables of UDF beside its own', () => {
+  it('is read as it was made; one that has nothing but them is named', async () => {
+    const make = () => run('genisoimage', '-quiet', '-R', '-D', '-udf', '-o', 'bridge.iso', 'tree');
+    await holds('bridge.iso', make);
+    make();
+    const bytes = new Uint8Array(readFileSync(join(folder, 'bridge.iso')));
+    const issuesOf = async () => (await readImage(bytesSource(bytes), 'bridge.iso')).issues;
+    expect(await issuesOf()).toMatchObject([{ code: 'image.notRead', params: { part: 'UDF' } }]);
+    bytes.fill(0, 32_768, 32_768 + 2048);
+    bytes.set(new TextEncoder().encode('BEA01'), 32_769);
+    expect(await issuesOf()).toMatchObject([{ code: 'image.notRead', params: { part: 'UDF' } }]);
+  });
+});
+
 describe('a block of lzo', () => {
   it.each([
     [[], /within an instruction/],
@@ -221,4 +237,15 @@ describe('a block of lzo', () => {
   ])('%j is damaged', (block, reason) =>
     expect(() => decodeLzoBlock(Uint8Array.from(block), new Uint8Array(40))).toThrow(reason),
   );
+});
+
+describeWith(['xz'], 'a block of lzma as erofs has it', () => {
+  it.each([0, 1, 300, 70_000])('with %d bytes is read as its encoder was given it', async (count) => {
+    const text = Buffer.from(Array.from({ length: count }, (_, i) => `${(i * 7919) % 251} `).join(''));
+    const raw = runBytes('xz', ['--format=raw', '--lzma1=lc=3,lp=0,pb=2', '--stdout'], text);
+    const block = Uint8Array.from([~(3 + 9 * (0 + 5 * 2)) & 255, ...raw.subarray(1)]);
+    const decode = await loadBlockDecoder('microLzma');
+    if (count > 0) expect(Buffer.from(decode(block, text.length)).equals(text)).toBe(true);
+    expect(() => decode(block.subarray(0, 4), text.length + 9)).toThrow(/compressed block/);
+  });
 });

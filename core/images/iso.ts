@@ -25,15 +25,21 @@ export interface IsoFileSystem extends FileSystem {
   readonly volume: string;
   /** The bytes that the volume states. */
   readonly stated: number;
+  /** True where the disc has the tables of UDF too (ECMA-167, 2/8.3), with the same files or with more. */
+  readonly hasUdf: boolean;
 }
 
 /** Opens a volume. Throws `ImageFault`. */
 export function openIso(source: ByteSource): IsoFileSystem {
   let primary: Uint8Array | null = null;
   let joliet: Uint8Array | null = null;
+  let hasUdf = false;
   for (let i = 0; i < DESCRIPTORS; i++) {
     const sector = source.read((FIRST_DESCRIPTOR + i) * SECTOR, SECTOR);
-    if (latinText(sector.subarray(1, 6)) !== 'CD001' || sector[0] === 255) break;
+    const kind = latinText(sector.subarray(1, 6));
+    hasUdf ||= /^NSR0[23]$/.test(kind);
+    if (!/^(CD001|BEA01|NSR0[23]|TEA01)$/.test(kind)) break;
+    if (kind !== 'CD001') continue;
     if (sector[0] === 1) primary ??= sector;
     if (sector[0] === 2 && /^%\/[@CE]/.test(latinText(sector.subarray(88, 91)))) joliet ??= sector;
   }
@@ -47,7 +53,7 @@ export function openIso(source: ByteSource): IsoFileSystem {
   const usesJoliet = skip === null && joliet !== null;
   const root = rootOf(usesJoliet ? joliet! : primary);
   const made = Math.floor(Date.parse(described.created) / 1000) || 0;
-  return new Iso(source, root, skip, usesJoliet, described, made);
+  return new Iso(source, root, skip, usesJoliet, { ...described, hasUdf }, made);
 }
 
 /** How many bytes stand before each area of Rock Ridge; null without one (SUSP 5.3). */
@@ -66,17 +72,19 @@ class Iso implements IsoFileSystem {
   readonly root: FileNode;
   readonly volume: string;
   readonly stated: number;
+  readonly hasUdf: boolean;
 
   constructor(
     private readonly source: ByteSource,
     root: { start: number; size: number },
     private readonly skip: number | null,
     private readonly isJoliet: boolean,
-    described: { readonly text: string; readonly bytes: number },
+    described: { readonly text: string; readonly bytes: number; readonly hasUdf: boolean },
     readonly made: number,
   ) {
     this.volume = described.text;
     this.stated = described.bytes;
+    this.hasUdf = described.hasUdf;
     this.root = this.folder(root.start, root.size);
   }
 

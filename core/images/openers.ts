@@ -38,11 +38,14 @@ const FILE_SYSTEMS: readonly Opener[] = [
   { format: 'FAT', is: isFat, open: openFat },
 ];
 
-const COPY = 'mount it on a system that can, and give the folder, or run the collector on the system itself';
+/** What to do with a file system that is known and not read. */
+export const COPY =
+  'mount it on a system that can, and give the folder, or run the collector on the system itself';
 const DECRYPT = 'unlock it on a system that can, and give what is in it';
 
 /** Known by their first bytes, and named only. */
 const OTHERS: readonly { format: string; is: (head: Uint8Array) => boolean; instead: string }[] = [
+  { format: 'UDF', is: hasText('BEA01', 32_769), instead: COPY },
   { format: 'xfs', is: hasText('XFSB', 0), instead: COPY },
   { format: 'an encrypted partition', is: hasText('LUKS', 0), instead: DECRYPT },
   { format: 'a volume of several disks', is: hasText('LABELONE', 512), instead: COPY },

@@ -9,7 +9,7 @@ import { cachedSource, type ByteSource } from './byteSource.ts';
 import { FileTree, type FileSystem } from './fileSystem.ts';
 import { cutAt, ImageFault, issueOfFault } from './imageFault.ts';
 import { type IsoFileSystem } from './iso.ts';
-import { recogniseImage } from './openers.ts';
+import { COPY, recogniseImage } from './openers.ts';
 import { stackLayers } from './stacking.ts';
 
 /** A file system within another one, and where it lies. */
@@ -66,6 +66,8 @@ export async function readImage(source: ByteSource, where: string): Promise<Imag
   const search = new Search(where);
   await search.explore(source, '', [], 0);
   const { roots, others, issues } = search;
+  const isUdf = ({ tree }: Found) => (tree.fileSystem as Partial<IsoFileSystem>).hasUdf === true;
+  if (roots.length === 0 && others.some(isUdf)) search.note(new ImageFault('image.notRead', 'UDF', COPY), '');
   return { roots, others, issues, format: [...roots, ...others][0]?.formats[0] ?? '' };
 }
 
@@ -76,7 +78,7 @@ class Search {
 
   constructor(private readonly where: string) {}
 
-  private note(error: unknown, place: string): void {
+  note(error: unknown, place: string): void {
     this.issues.push(issueOfFault(error, this.at(place)));
   }
 

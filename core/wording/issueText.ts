@@ -81,11 +81,6 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
   'json.damaged': ({ reason }, where) =>
     `${where} is not complete JSON (${reason}). Nothing was read from it; fetch or make it again.`,
   'calendar.line': ({ line }) => `Line ${line} is no release with its dates; it was skipped.`,
-  'iso.descriptor': () => 'The image has no readable volume descriptor. Check its sum, and fetch it again.',
-  'iso.short': ({ bytes, stated, count }) =>
-    `The image is cut off: ${formatCount(Number(bytes))} bytes of ${formatCount(Number(stated))} are there${Number(count) > 0 ? `, and ${formatNumberOf(Number(count), 'file or folder', 'files or folders')} could not be reached` : ''}. Fetch it again.`,
-  'iso.missed': ({ count }) =>
-    `${formatCount(Number(count))} files or folders of the image could not be reached: they stand beyond what is read of an image, or before the folder that names them.`,
   'zip.damaged': ({ reason }) =>
     `The zip archive is cut off or damaged (${reason}); the files before the damage were kept.`,
   'keyFile.line': ({ line }) => `Line ${line} is neither a group nor an assignment; it was skipped.`,
@@ -267,15 +262,24 @@ const WORDINGS: Readonly<Record<string, Wording>> = {
     `${where} was valid until ${until} only: the mirror serves an old state.`,
   'mirror.notWhole': (_params, where) =>
     `${where} could not be read whole, so nothing of it was taken. Try again later, or another mirror.`,
-  'mirror.readingTime': ({ seconds }, where) =>
-    `Reading ${where} took longer than ${seconds} seconds and was ended. Nothing of it was taken: it is not what a mirror should serve.`,
-  'mirror.readingMemory': ({ limit }, where) =>
-    `Reading ${where} took more than ${megabytes(limit)} of memory and was ended. Nothing of it was taken: it is not what a mirror should serve.`,
   'mirror.notAList': (_params, where) =>
     `${where} was fetched whole, but is no package list that can be read.`,
-  'mirror.request': ({ field, reason }) => `The request is not valid: ${field} (${reason}).`,
   'mirror.busy': ({ count }) => `${count} repositories are being fetched already. Wait for one to end.`,
-  'mirror.foreign': () => 'Only pages of this server may ask it to fetch.',
+  // what the server reads
+  'reading.time': ({ seconds }, where) =>
+    `Reading ${where} took longer than ${seconds} seconds and was ended. Nothing of it was taken.`,
+  'reading.memory': ({ limit }, where) =>
+    `Reading ${where} took more than ${megabytes(limit)} of memory and was ended. Nothing of it was taken.`,
+  'reading.stopped': (_params, where) => `Reading ${where} was stopped. Nothing was kept.`,
+  'request.notValid': ({ field, reason }) => `The request is not valid: ${field} (${reason}).`,
+  'request.foreign': () => 'Only pages of this server may ask it to read or fetch anything.',
+  'serverImage.notAllowed': (_params, where) =>
+    `${where} is no file below a folder that this server may read. Folders are allowed by “imageFolders” in aspen-ridge.json.`,
+  'serverImage.none': (_params, where) => `${where} is no image of a system.`,
+  'serverImage.busy': ({ count }) =>
+    `The server reads ${formatNumberOf(Number(count), 'image')} already. Wait until one is done.`,
+  'serverImage.unreachable': ({ reason }) =>
+    `The server did not answer (${reason}). Start it and try again, or choose the image as a file.`,
   // catalogue files
   'export.notJson': ({ reason }, where) =>
     `${where} is not a complete JSON file (${reason}). Nothing was imported; fetch or export the file again.`,

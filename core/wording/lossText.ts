@@ -26,7 +26,6 @@ const PHRASES: Readonly<Record<string, Phrase>> = {
   'packages.tooMany': (params) => `read only up to ${formatNumberOf(Number(params.count ?? 0), 'package')}`,
   'xml.damaged': () => 'cut off or damaged',
   'json.damaged': () => 'cut off or damaged',
-  'iso.short': ({ bytes }) => `cut off after ${count(bytes)} bytes`,
   'image.cut': () => 'from an image that is cut off',
   'image.damaged': () => 'from an image that is damaged',
   'image.packagesMissing': (params) =>

@@ -28,6 +28,12 @@ export function formatCount(value: number): string {
   return value.toLocaleString('en-GB', { maximumFractionDigits: 2 });
 }
 
+/** The size of a file: `2.8 GB`, `412 MB`, `12 kB`. */
+export function formatBytes(bytes: number): string {
+  if (bytes >= 1e9) return `${(bytes / 1e9).toFixed(1)} GB`;
+  return bytes >= 1e6 ? `${Math.round(bytes / 1e6)} MB` : `${Math.ceil(bytes / 1e3)} kB`;
+}
+
 /** A share in per cent with one decimal, never rounded up to 100 or down to 0: `86.4 %`. */
 export function formatShare(part: number, whole: number): string {
   if (whole === 0) return 'no packages';

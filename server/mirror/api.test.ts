@@ -65,7 +65,7 @@ describe('the answers to the interface', () => {
       const response = await post(address, bad);
       expect([response.status, ((await response.json()) as { issues: Issue[] }).issues[0].code]).toEqual([
         400,
-        'mirror.request',
+        'request.notValid',
       ]);
     }
     for (const headers of [{ origin: 'http://evil.example' }, { 'sec-fetch-site': 'cross-site' }] as Record<

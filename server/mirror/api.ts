@@ -7,7 +7,7 @@
  *
  * Closing the connection stops the fetch. Only pages of this server are answered.
  */
-import express, { type NextFunction, type Request, type Response, type Router } from 'express';
+import express, { type Request, type Response, type Router } from 'express';
 import {
   mirrorRequestSchema,
   type MirrorEvent,
@@ -15,7 +15,7 @@ import {
   type MirrorRequest,
 } from '../../core/exchange/mirrorMessages.ts';
 import { createIssue, type Issue } from '../../core/issue.ts';
-import { isLocalName } from '../localName.ts';
+import { bodyAs, onlyOwnPages, refuse, refuseBody } from '../requests.ts';
 import type { Downloader } from './download.ts';
 import { lookAt } from './lookAt.ts';
 import { readRepository } from './readRepository.ts';
@@ -26,10 +26,7 @@ const TELL_EVERY = 100;
 export function createMirrorApi(downloader: Downloader, clock: () => number = Date.now): Router {
   const router = express.Router();
   let running = 0;
-  router.use((request, response, next) => {
-    if (isFromHere(request)) next();
-    else refuse(response, 403, createIssue('error', 'mirror.foreign', 'request'));
-  });
+  router.use(onlyOwnPages);
   router.get('/', (_request, response) => {
     const limits: MirrorLimits = { hosts: downloader.hosts.list, fileBytes: downloader.limits.fileBytes };
     response.set('Cache-Control', 'no-store').json(limits);
@@ -37,19 +34,14 @@ export function createMirrorApi(downloader: Downloader, clock: () => number = Da
   const json = express.json({ limit: '400kb', type: 'application/json' });
   /** What is asked for, where it may run now: then it counts as running. Else the request is refused, and null. */
   const begin = (request: Request, response: Response): MirrorRequest | null => {
-    const parsed = mirrorRequestSchema.safeParse(request.body);
-    if (!parsed.success) {
-      const [issue] = parsed.error.issues;
-      const params = { field: issue.path.join('.') || 'request', reason: issue.message };
-      refuse(response, 400, createIssue('error', 'mirror.request', 'request', params));
-      return null;
-    }
+    const asked = bodyAs(mirrorRequestSchema, request, response);
+    if (!asked) return null;
     if (running >= downloader.limits.concurrent) {
       refuse(response, 429, createIssue('error', 'mirror.busy', 'request', { count: running }));
       return null;
     }
     running++;
-    return parsed.data;
+    return asked;
   };
   router.post('/look', json, async (request, response) => {
     const asked = begin(request, response);
@@ -102,38 +94,8 @@ export function createMirrorApi(downloader: Downloader, clock: () => number = Da
       response.end();
     }
   });
-  router.use(
-    (
-      error: { status?: number; message?: string },
-      _request: Request,
-      response: Response,
-      next: NextFunction,
-    ) => {
-      // A body that is no JSON, or too long; anything else is a fault of ours.
-      if (!error.status || error.status >= 500) return next(error);
-      const params = { field: 'body', reason: error.message ?? 'not JSON' };
-      refuse(response, error.status, createIssue('error', 'mirror.request', 'request', params));
-    },
-  );
+  router.use(refuseBody);
   return router;
-}
-
-/**
- * True for pages of this server, and for tools that send no origin. Other pages in the browser cannot make it fetch, and
- * a name that was pointed at this machine is not its own name.
- */
-function isFromHere(request: Request): boolean {
-  const { origin, host = '' } = request.headers;
-  const site = request.headers['sec-fetch-site'];
-  return (
-    isLocalName(host) &&
-    (site === undefined || site === 'same-origin' || site === 'none') &&
-    (origin === undefined || (URL.canParse(origin) && new URL(origin).host === host))
-  );
-}
-
-function refuse(response: Response, status: number, ...issues: readonly Issue[]): void {
-  response.status(status).json({ type: 'failed', issues } satisfies MirrorEvent);
 }
 
 function unreachable({ url }: MirrorRequest, error: unknown): Issue {

@@ -6,7 +6,7 @@ import express from 'express';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listen, type Listening } from '../listen.ts';
 import { MirrorCache } from './cache.ts';
-import { configSchema, readConfig } from './config.ts';
+import { configSchema, readConfig } from '../config.ts';
 import { Downloader } from './download.ts';
 import { AllowedHosts, isSpecialAddress, type Lookup } from './hosts.ts';
 

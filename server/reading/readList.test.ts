@@ -2,9 +2,9 @@
 import { gzipSync } from 'node:zlib';
 import { describe, expect, it } from 'vitest';
 import { unpackColumns } from '../../core/packages/packSnapshot.ts';
-import { readList, type ReadingLimits } from './readList.ts';
+import { readList, type ListLimits } from './readList.ts';
 
-const LIMITS: ReadingLimits = { time: 30_000, memory: 800 << 20, expandedBytes: 1 << 30 };
+const LIMITS: ListLimits = { time: 30_000, memory: 800 << 20, expandedBytes: 1 << 30 };
 const go = new AbortController().signal;
 const stanzas = (count: number) =>
   Array.from({ length: count }, (_, i) => `Package: a${i}\nVersion: 1.${i}-1\n\n`).join('');
@@ -31,21 +31,21 @@ describe('a list', () => {
       { ...LIMITS, time: 150 },
       go,
     );
-    expect(codesOf(read)).toEqual(['mirror.readingTime']);
+    expect(codesOf(read)).toEqual(['reading.time']);
     expect(performance.now() - began).toBeLessThan(20_000);
   });
   it('that takes too much memory is ended', async () => {
     const limits = { ...LIMITS, memory: 90 << 20 };
     const read = await readList('http://m.example/P.gz', gzipSync(stanzas(400_000)), limits, go);
-    expect(codesOf(read)).toEqual(['mirror.readingMemory']);
+    expect(codesOf(read)).toEqual(['reading.memory']);
   });
   it('is let go at once when it is stopped', async () => {
     const stop = new AbortController();
     const reading = readList('http://m.example/P.gz', gzipSync(stanzas(200_000)), LIMITS, stop.signal);
     setTimeout(() => stop.abort(), 300);
-    expect(codesOf(await reading)).toEqual(['mirror.stopped']);
+    expect(codesOf(await reading)).toEqual(['reading.stopped']);
     expect(codesOf(await readList('http://m.example/P', Buffer.from(''), LIMITS, stop.signal))).toEqual([
-      'mirror.stopped',
+      'reading.stopped',
     ]);
   });
   // Others may hold up this process too: once in three it must not.

@@ -1,64 +1,25 @@
 /** Systems in images: found wherever they lie, taken as the collector takes them, and told apart from their medium. */
-import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { afterAll, describe, expect, it } from 'vitest';
-import { inputFile, packageLines } from '../../../testing/builtSample.ts';
+import { describe, expect, it } from 'vitest';
 import { readContainer } from '../../../testing/containers.ts';
 import { fuzz } from '../../../testing/fuzzing.ts';
+import { lossesIn, openImageFolder } from '../../../testing/imageDrops.ts';
 import { createImages, IMAGE_TOOLS, smallRoot, writeTree } from '../../../testing/imageTrees.ts';
 import { describeWith, run } from '../../../testing/tools.ts';
 import { bytesSource } from '../../images/byteSource.ts';
 import { conditionsOf } from '../conditions.ts';
 import { proposeFacts } from '../proposeFacts.ts';
-import { readCaptures, readFiles } from '../readFiles.ts';
-import { assembleDrop, nameOfSystem, type ReadDrop, type ReadSystem } from '../system.ts';
+import { readCaptures } from '../readFiles.ts';
+import { assembleDrop, nameOfSystem, type ReadSystem } from '../system.ts';
 import { manifestOf } from '../systemFiles.ts';
-import { systemsIn } from '../../../cli/readPath.ts';
-import { FolderFiles } from '../../../cli/folderFiles.ts';
-import { FileTree } from '../../images/fileSystem.ts';
-import { openRpmDatabase } from '../../images/rpmDatabases.ts';
+import { systemsIn } from '../../../server/reading/pathFiles.ts';
 import { captureImage } from './imageCapture.ts';
 import { removalsIn } from './removals.ts';
 import { withTables } from './wanted.ts';
 
-const folder = mkdtempSync(join(tmpdir(), 'aspen-ridge-image-'));
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
-const at = (path: string) => join(folder, path);
-const tool = (command: string, ...args: string[]) =>
-  void execFileSync(command, args, { cwd: folder, stdio: ['ignore', 'pipe', 'pipe'] });
-const squash = (tree: string, image: string) => {
-  mkdirSync(at(image.slice(0, image.lastIndexOf('/') + 1)), { recursive: true });
-  tool('mksquashfs', tree, image, '-noappend', '-quiet', '-no-progress', '-comp', 'gzip');
-};
-const disc = (tree: string, image: string) =>
-  tool(
-    'xorriso',
-    '-as',
-    'mkisofs',
-    '-quiet',
-    '-R',
-    '-V',
-    'TIDEWATER_71',
-    '--modification-date=2026030310000000',
-    '-o',
-    image,
-    tree,
-  );
-const dropOf = async (image: string): Promise<ReadDrop> =>
-  assembleDrop(await readFiles([inputFile(at(image), image)]));
-const lossesIn = (drop: ReadDrop) =>
-  [...drop.issues, ...drop.files.flatMap(({ issues }) => issues)]
-    .filter(({ loses }) => loses)
-    .map(({ code }) => code);
-async function systemIn(image: string): Promise<ReadSystem> {
-  const drop = await dropOf(image);
-  expect(lossesIn(drop)).toEqual([]);
-  expect(drop.systems).toHaveLength(1);
-  return drop.systems[0];
-}
+const { at, tool, squash, disc, dropOf, systemIn } = openImageFolder();
 const factsOf = (system: ReadSystem) => new Map(proposeFacts(system).map(({ key, value }) => [key, value]));
 const ROOT = smallRoot();
 const [first, second] = Object.keys(ROOT).flatMap((path) => /info\/(.*)\.list$/.exec(path)?.[1] ?? []);
@@ -266,85 +227,6 @@ describe('settings of an installer', () => {
       ),
     ).toEqual(['one', 'two', 'four', 'five']));
 });
-
-describeWith(['rpm', 'rpmbuild', 'mksquashfs'], 'a database of rpm', () => {
-  const spec = Array.from(
-    { length: 40 },
-    (_, i) => `%package p${i}\nSummary: s\n%description p${i}\n${'d '.repeat(900)}\n%files p${i}\n`,
-  ).join('');
-  it('is read as rpm lists it, in both forms', async () => {
-    const top = at('build-rpm');
-    writeTree(top, {
-      'many.spec': `Name: many\nEpoch: 4\nVersion: 1.2~rc1\nRelease: 7.nb21\nSummary: s\nLicense: custom\nVendor: Nettlebed\nBuildArch: noarch\n%description\nd\n%files\n${spec}`,
-    });
-    run('rpmbuild', ['-bb', '--quiet', '--define', `_topdir ${top}`, join(top, 'many.spec')]);
-    const root = at('rpm-root');
-    writeTree(root, { 'etc/os-release': 'ID=nettlebed\nNAME=Nettlebed\n' });
-    mkdirSync(join(root, 'var/lib/rpm'), { recursive: true });
-    const rpm = ['--root', root, '--dbpath', '/var/lib/rpm'];
-    run('sh', [
-      '-c',
-      `rpm ${rpm.map((arg) => `'${arg}'`).join(' ')} -i --justdb --nodeps --noscripts '${top}'/RPMS/noarch/*.rpm`,
-    ]);
-    // Some go again, so that there are free places; what was written since may stand in the log only.
-    run('rpm', [...rpm, '-e', '--justdb', '--nodeps', 'many-p3', 'many-p17']);
-    squash('rpm-root', 'sqlite.img');
-    const said = run('rpm', [...rpm, '-qa', '--qf', '%{NAME} %|EPOCH?{%{EPOCH}:}|%{VERSION}-%{RELEASE}\\n']);
-    const system = await systemIn('sqlite.img');
-    expect(packageLines(system.packages!)).toBe(said.trim().split('\n').sort().join('\n'));
-    expect(system.packages!.size).toBe(39);
-
-    // The rpm of this machine has no other form built in: the same headers, put into it by its description.
-    const tree = new FileTree(new FolderFiles(root), root);
-    const headers = [...openRpmDatabase(tree)!.headers].map((header) => header.slice());
-    for (const damage of [false, true]) {
-      const bytes = ndbOf(headers);
-      if (damage) bytes[bytes.length - 300] ^= 1;
-      rmSync(at('ndb-root'), { recursive: true, force: true });
-      writeTree(at('ndb-root'), {
-        'etc/os-release': 'ID=nettlebed\n',
-        'usr/lib/sysimage/rpm/Packages.db': bytes,
-      });
-      squash('ndb-root', 'ndb.img');
-      const drop = await dropOf('ndb.img');
-      expect(lossesIn(drop)).toEqual(damage ? ['image.damaged'] : []);
-      if (!damage) expect(packageLines(drop.systems[0].packages!)).toBe(packageLines(system.packages!));
-      rmSync(at('ndb.img'));
-    }
-  });
-  it('of the older form is named, with what to do', async () => {
-    writeTree(at('old'), { 'etc/os-release': 'ID=nettlebed\n', 'var/lib/rpm/Packages': 'x'.repeat(9000) });
-    squash('old', 'old.img');
-    const drop = await dropOf('old.img');
-    expect(lossesIn(drop)).toEqual(['image.notRead']);
-  });
-});
-
-/** A database of packages as rpm writes it (lib/backend/ndb/rpmpkg.c): a page of places, then headers between marks. */
-function ndbOf(headers: readonly Uint8Array[]): Buffer {
-  const slots = Buffer.alloc(4096);
-  [0x506d7052, 0, 1, 1, headers.length + 1].forEach((value, i) => slots.writeUInt32LE(value, i * 4));
-  for (let place = 2; place < 256; place++) slots.writeUInt32LE(0x746f6c53, place * 16);
-  let at = 4096;
-  const blobs = headers.map((header, i) => {
-    const length = Math.ceil((16 + header.length + 12) / 16) * 16;
-    const blob = Buffer.alloc(length);
-    [0x53626c42, i + 1, 1, header.length].forEach((value, k) => blob.writeUInt32LE(value, k * 4));
-    blob.set(header, 16);
-    let [low, high] = [1, 0];
-    for (const byte of blob.subarray(0, length - 12)) {
-      low = (low + byte) % 65521;
-      high = (high + low) % 65521;
-    }
-    [high * 65536 + low, header.length, 0x45626c42].forEach((value, k) =>
-      blob.writeUInt32LE(value, length - 12 + k * 4),
-    );
-    [i + 1, at / 16, length / 16].forEach((value, k) => slots.writeUInt32LE(value, (i + 2) * 16 + 4 + k * 4));
-    at += length;
-    return blob;
-  });
-  return Buffer.concat([slots, ...blobs]);
-}
 
 describeWith(['umoci', 'skopeo', 'tar'], 'an image of a container', () => {
   it('is the sum of its layers, in every form, with what they take away', async () => {

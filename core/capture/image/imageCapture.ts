@@ -9,7 +9,7 @@ import { isRoot, noSystem, readImage, type FoundRoot, type ImageContents } from 
 import { readTar } from '../../formats/tar.ts';
 import { createLoss, type Issue } from '../../issue.ts';
 import type { InputFile } from '../readFile.ts';
-import { isoTime, type Taken, type TakenFile } from './taken.ts';
+import { isoTime, type Taken, type TakenFile, type TellShare } from './taken.ts';
 import { MEDIUM, mediumFiles, takeRoot } from './takeRoot.ts';
 import { WANTED, WANTED_LINKS } from './wanted.ts';
 
@@ -33,17 +33,21 @@ export interface ImageCaptures {
 }
 
 /** Takes the systems out of an image; null where it is none. Never throws for what is wrong with it. */
-export async function captureImage(bytes: ByteSource, name: string): Promise<ImageCaptures | null> {
+export async function captureImage(
+  bytes: ByteSource,
+  name: string,
+  tell: TellShare = () => undefined,
+): Promise<ImageCaptures | null> {
   const source = cachedSource(bytes);
   if (source.size === 0 || !recogniseImage(source)) return null;
-  return capturesOf(await readImage(source, name), name);
+  return capturesOf(await readImage(source, name), name, tell);
 }
 
 /** The systems in a file that is an image of any kind; null where it is none. */
-export async function captureFile(file: InputFile): Promise<ImageCaptures | null> {
+export async function captureFile(file: InputFile, tell?: TellShare): Promise<ImageCaptures | null> {
   if (!file.random || file.size < SMALLEST) return null;
   const isContainer = await file.random((bytes) => Promise.resolve(holdsContainer(cachedSource(bytes))));
-  if (!isContainer) return file.random((bytes) => captureImage(bytes, file.path));
+  if (!isContainer) return file.random((bytes) => captureImage(bytes, file.path, tell));
   const files = () => readTar(file.open(), file.path, () => undefined);
   return captureContainer(files, file.path);
 }
@@ -70,7 +74,11 @@ export async function captureTree(tree: FileTree): Promise<ImageCaptures | null>
   return { format: tree.fileSystem.format, captures: [capture], issues: [] };
 }
 
-async function capturesOf(contents: ImageContents, name: string): Promise<ImageCaptures> {
+async function capturesOf(
+  contents: ImageContents,
+  name: string,
+  tell: TellShare = () => undefined,
+): Promise<ImageCaptures> {
   const { roots, others, format } = contents;
   // Read on while systems are taken: what is wrong with the media shows on the way.
   const around = () => [...contents.issues, ...others.flatMap(({ tree }) => tree.issues)];
@@ -78,7 +86,10 @@ async function capturesOf(contents: ImageContents, name: string): Promise<ImageC
   const made = madeOf(contents);
   for (const root of roots) {
     const { tree, place } = root;
-    const taken = takeRoot(tree, { name, contents, root });
+    const before = captures.length;
+    const taken = takeRoot(tree, { name, contents, root }, (share, path) =>
+      tell((before + share) / roots.length, path),
+    );
     const time = isoTime(made || tree.fileSystem.made);
     captures.push(await captureOf(tree, taken, { place, time, around: around() }));
   }

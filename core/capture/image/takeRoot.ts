@@ -16,7 +16,7 @@ import {
   bytesOfText,
   textOfBytes,
 } from './cleaning.ts';
-import { isoTime, type Taken, type TakenFile } from './taken.ts';
+import { isoTime, type Taken, type TakenFile, type TellShare } from './taken.ts';
 import { takePackages, type TakenPackages } from './takePackages.ts';
 import { removedPackages } from './removals.ts';
 import { WANTED, WANTED_LINKS } from './wanted.ts';
@@ -33,8 +33,9 @@ const RUNNING = /^(proc|sys|run)\//;
 const LONGEST = 4 << 20;
 
 /** Takes a system. Faults are noted at its tree. */
-export function takeRoot(tree: FileTree, image: ImageName | null): Taken {
+export function takeRoot(tree: FileTree, image: ImageName | null, tell: TellShare = () => undefined): Taken {
   const cleanNames = namesCleaner(tree);
+  tell(0, 'the package database');
   const packages = takePackages(tree);
   const removed = image
     ? removedPackages(image.contents.others, tree, packages.names)
@@ -42,7 +43,8 @@ export function takeRoot(tree: FileTree, image: ImageName | null): Taken {
   const gone = filesOfPackages(packages, [...removed.keys()]);
   const files: TakenFile[] = [...packages.files];
   const seen: string[] = [];
-  for (const { how, pattern } of WANTED) {
+  for (const [i, { how, pattern }] of WANTED.entries()) {
+    tell(i / WANTED.length, pattern);
     if (RUNNING.test(pattern)) continue;
     for (const path of tree.expand(pattern)) {
       const node = tree.find(path);

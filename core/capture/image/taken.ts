@@ -22,3 +22,6 @@ const LAST_SECOND = 253_402_300_799;
 /** Seconds since 1970 as the manifest has times. */
 export const isoTime = (seconds: number): string =>
   `${new Date(Math.min(Math.max(seconds, 0), LAST_SECOND) * 1000).toISOString().slice(0, 19)}Z`;
+
+/** Told how far taking is, as a share of all, and what is looked for at the moment. */
+export type TellShare = (share: number, what: string) => void;

@@ -18,6 +18,7 @@ import IntakeFiles from './IntakeFiles.vue';
 import IntakeIndexes from './IntakeIndexes.vue';
 import IntakeMirror from './IntakeMirror.vue';
 import IntakePlacing from './IntakePlacing.vue';
+import IntakeServerImages from './IntakeServerImages.vue';
 import type { IndexSummary } from '../../../workspace/intakeMessages.ts';
 import { useFactReview } from './useFactReview.ts';
 import { saveTextFile } from '../../parts/saveTextFile.ts';
@@ -119,6 +120,12 @@ function start(files: ReturnType<typeof filesOfInput>): void {
   intake.read(files);
 }
 
+const listsImages = ref(false);
+function readFromServer(file: File): void {
+  listsImages.value = false;
+  start([{ path: file.name, file }]);
+}
+
 /** The server has the captures of the sample: one to try it with, of a system that the sample has not placed. */
 const SAMPLED = 'marram-2.tar.gz';
 async function readSampled(): Promise<void> {
@@ -188,6 +195,7 @@ function chooseSystem(event: Event): void {
             >Paste text</v-btn
           >
           <v-btn :aria-expanded="mirrorOpen" @click="mirrorOpen = !mirrorOpen">Fetch from a mirror</v-btn>
+          <v-btn :aria-expanded="listsImages" @click="listsImages = !listsImages">Images on the server</v-btn>
           <v-btn @click="saveTextFile('aspen-capture', 'text/x-shellscript', COLLECTOR)"
             >Save the collector</v-btn
           >
@@ -205,6 +213,7 @@ function chooseSystem(event: Event): void {
             >Read this text</v-btn
           >
         </form>
+        <IntakeServerImages v-if="listsImages" class="part" @read="readFromServer" />
         <IntakeMirror v-if="mirrorOpen" class="part" :known="[]" @fetched="takeFetched" />
         <IntakeIndexes
           v-if="intake.allIndexes.length"

@@ -7,11 +7,10 @@ import {
   captureFile,
   captureTree,
   type ImageCaptures,
-} from '../core/capture/image/imageCapture.ts';
-import type { InputFile } from '../core/capture/readFile.ts';
-import type { ByteSource } from '../core/images/byteSource.ts';
-import { FileTree } from '../core/images/fileSystem.ts';
-import { InputError } from './failures.ts';
+} from '../../core/capture/image/imageCapture.ts';
+import type { InputFile } from '../../core/capture/readFile.ts';
+import type { ByteSource } from '../../core/images/byteSource.ts';
+import { FileTree } from '../../core/images/fileSystem.ts';
 import { FolderFiles, readAt } from './folderFiles.ts';
 
 const PIECE = 1 << 21;
@@ -55,7 +54,7 @@ function inputFile(full: string, path: string, size: number): InputFile {
 }
 
 /** Gives a file's bytes at random for as long as they are used. */
-async function withRandom<Result>(
+export async function withRandom<Result>(
   path: string,
   size: number,
   use: (bytes: ByteSource) => Promise<Result>,
@@ -86,16 +85,7 @@ async function* pieces(path: string): AsyncGenerator<Uint8Array> {
   }
 }
 
-/** The systems in an image or a folder, as captures of them. Throws InputError where there is neither. */
-export async function capturesOfPath(path: string): Promise<ImageCaptures> {
-  const captures = await systemsIn(path).catch((error: NodeJS.ErrnoException) => {
-    throw unreadablePath(path, error);
-  });
-  if (!captures) throw new InputError(`${path}: is neither an image of a system nor the folder of its root`);
-  return captures;
-}
-
-/** The same; null for a path that is neither. */
+/** The systems in an image or a folder, as captures of them; null for a path that is neither. */
 export async function systemsIn(path: string): Promise<ImageCaptures | null> {
   const found = await stat(path);
   if (!found.isDirectory()) return captureFile(inputFile(path, path, found.size));
@@ -107,7 +97,3 @@ export async function systemsIn(path: string): Promise<ImageCaptures | null> {
   }
   return captureContainer(layout, path);
 }
-
-/** What is said of a path that cannot be read at all. */
-export const unreadablePath = (path: string, error: NodeJS.ErrnoException): InputError =>
-  new InputError(`${path}: ${error.code === 'ENOENT' ? 'no such file or folder' : error.message}`);

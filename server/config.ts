@@ -1,11 +1,11 @@
 /**
- * The server's configuration of mirrors, `aspen-ridge.json` in the folder where it is started, or the file that
- * ASPEN_RIDGE_CONFIG names. Without one, no host but the sample's stand-in mirror is asked.
+ * The server's configuration, `aspen-ridge.json` in the folder where it is started, or the file that ASPEN_RIDGE_CONFIG
+ * names. Without one, no host but the sample's stand-in mirror is asked, and no folder is read.
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { isIP } from 'node:net';
 import { z } from 'zod';
-import { isSpecialAddress } from './hosts.ts';
+import { isSpecialAddress } from './mirror/hosts.ts';
 
 const megabytes = z.number().positive().max(100_000);
 
@@ -27,6 +27,11 @@ export const configSchema = z.strictObject({
         ),
     )
     .max(200)
+    .default([]),
+  /** Folders whose images may be read on this side, such as one of images of many gigabytes. */
+  imageFolders: z
+    .array(z.string().max(4000).startsWith('/', 'expected the whole path of a folder, such as /srv/images'))
+    .max(50)
     .default([]),
   /** Where fetched files are kept; below the program's folder by default. */
   cacheFolder: z.string().optional(),

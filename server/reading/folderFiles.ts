@@ -9,9 +9,9 @@ import {
   realpathSync,
   type Stats,
 } from 'node:fs';
-import type { ByteSource } from '../core/images/byteSource.ts';
-import type { FileNode, FileSystem, FolderEntry } from '../core/images/fileSystem.ts';
-import { cutAt, notRead } from '../core/images/imageFault.ts';
+import type { ByteSource } from '../../core/images/byteSource.ts';
+import type { FileNode, FileSystem, FolderEntry } from '../../core/images/fileSystem.ts';
+import { cutAt, notRead } from '../../core/images/imageFault.ts';
 
 interface FolderNode extends FileNode {
   readonly path: string;
