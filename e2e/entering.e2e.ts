@@ -69,7 +69,7 @@ describe('what is entered in a dossier', () => {
     await openEditor();
     expect(await editor().getByLabel('Value').inputValue()).toBe('Weir Sans 10');
     await page.keyboard.press('Escape');
-    await page.getByRole('link', { name: 'Lineage', exact: true }).click();
+    await page.getByRole('link', { name: 'Map', exact: true }).click();
     await page.getByRole('group', { name: 'Lineage map' }).waitFor();
     await page.goBack();
     await page.reload();

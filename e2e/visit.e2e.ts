@@ -46,7 +46,7 @@ async function begin(tour: Tour, title: string): Promise<void> {
   await page.getByLabel('Catalogue file to read').setInputFiles(path);
   await page.getByRole('button', { name: 'Open it beside' }).click();
   await page.getByText(`Opened “${title}”.`).waitFor();
-  await page.keyboard.press('3');
+  await page.keyboard.press('4');
   await field().waitFor();
 }
 

@@ -15,6 +15,8 @@ import FindField from './FindField.vue';
 import ShortcutSheet from './ShortcutSheet.vue';
 import StatusLine from './StatusLine.vue';
 import AsOfControl from './AsOfControl.vue';
+import ScreenRail from './ScreenRail.vue';
+import { isOn, SCREENS } from './screens.ts';
 
 const store = useCatalogueStore();
 const notices = useNoticeStore();
@@ -24,25 +26,8 @@ const theme = useTheme();
 const find = ref<InstanceType<typeof FindField> | null>(null);
 const place = ref<HTMLElement | null>(null);
 const sheetOpen = ref(false);
-
-const RAIL = [
-  {
-    to: '/lineage',
-    label: 'Lineage',
-    key: '1',
-    path: 'M4 5h5v4H4zM15 2h5v4h-5zM15 12h5v4h-5zM9 7h3v-3h3M12 7v7h3',
-  },
-  { to: '/dossiers', label: 'Dossiers', key: '2', path: 'M4 3h12l4 4v11H4zM8 9h8M8 13h8' },
-  { to: '/visit', label: 'Field notes', key: '3', path: 'M3 16 14 5l3 3L6 19H3zM12 7l3 3' },
-  { to: '/sides', label: 'Compare', key: '4', path: 'M4 3h6v14H4zM14 3h6v14h-6zM12 1v18' },
-  { to: '/company', label: 'Peers', key: '5', path: 'M3 17V9h4v8M10 17V4h4v13M17 17v-6h4v6M2 17h20' },
-  { to: '/intake', label: 'Import', key: '6', path: 'M3 11v7h18v-7M12 2v10M8 8l4 4 4-4' },
-  { to: '/freshness', label: 'Freshness', key: '7', path: 'M3 18V5M3 18h18M7 14l4-6 4 3 5-7' },
-  { to: '/support', label: 'Support', key: '8', path: 'M3 4h11v4H3zM8 12h13v4H8zM17 1v18' },
-  { to: '/settle', label: 'Open points', key: '9', path: 'M12 2v12M4 6h16M4 6l-3 7h6zM20 6l-3 7h6zM7 18h10' },
-  { to: '/choose', label: 'Recommend', key: '0', path: 'M3 5h18M3 10h12M3 15h7M17 12l2 3 4-5' },
-  { to: '/handover', label: 'Publish', key: 'h', path: 'M5 3h9l4 4v4M5 3v14h6M13 14h9M19 11l3 3-3 3' },
-] as const;
+/** In a narrow window, controls that are seldom needed are folded away. */
+const showsMore = ref(false);
 
 /** Screens that have no heading of their own. */
 const HEADLESS: ReadonlySet<string> = new Set([
@@ -53,8 +38,6 @@ const HEADLESS: ReadonlySet<string> = new Set([
   'freshness',
   'missing',
 ]);
-
-const isActive = (to: string) => route.path === to || route.path.startsWith(`${to}/`);
 
 const undo = () => notices.tellTrouble(store.undo());
 const redo = () => notices.tellTrouble(store.redo());
@@ -70,7 +53,7 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault();
     redo();
   } else if (!command && !event.altKey && !isTyping(event.target)) {
-    const place = RAIL.find((entry) => entry.key === event.key);
+    const place = SCREENS.find(({ key }) => key === event.key);
     if (place) void router.push(place.to);
     else if (event.key === '/') {
       event.preventDefault();
@@ -90,7 +73,7 @@ watch(
   },
 );
 
-const screenName = computed(() => RAIL.find(({ to }) => isActive(to))?.label ?? 'Aspen Ridge');
+const screenName = computed(() => SCREENS.find((screen) => isOn(screen, route.path))?.label ?? 'Aspen Ridge');
 watchEffect(() => {
   const names = [screenName.value, store.about?.title, 'Aspen Ridge'].filter(Boolean);
   document.title = [...new Set(names)].join(' · ');
@@ -147,7 +130,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
     <div class="frame">
       <a class="skip" href="#work" @click.prevent="place?.focus()">To the work area</a>
       <header class="head">
-        <router-link to="/lineage" class="brand" aria-label="Aspen Ridge, to the lineage map">
+        <router-link to="/lineage" class="brand" aria-label="Aspen Ridge, to the map">
           <svg viewBox="0 0 28 22" width="26" height="20" aria-hidden="true">
             <path
               d="M2 20 10 4l6 9 4-6 6 13Z"
@@ -171,51 +154,41 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
           Undo
         </button>
         <button
-          class="head-button"
-          :disabled="!store.redoLabel"
-          :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'"
-          @click="redo()"
+          class="head-button more"
+          aria-label="More controls"
+          :aria-expanded="showsMore"
+          @click="showsMore = !showsMore"
         >
-          Redo
+          More
         </button>
-        <AsOfControl />
-        <button class="head-button" title="Size of all text: 100, 115, 130 %" @click="changeTextSize">
-          {{ `Text ${textSize} %` }}
-        </button>
-        <button
-          class="head-button"
-          :aria-label="theme.global.current.value.dark ? 'Light colours' : 'Dark colours'"
-          title="Light or dark colours"
-          @click="toggleTheme"
-        >
-          {{ theme.global.current.value.dark ? 'Light' : 'Dark' }}
-        </button>
-        <button class="head-button" title="Shortcuts (?)" aria-label="Shortcuts" @click="sheetOpen = true">
-          ?
-        </button>
+        <div class="controls" :class="{ shown: showsMore }">
+          <button
+            class="head-button"
+            :disabled="!store.redoLabel"
+            :title="store.redoLabel ? `Redo: ${store.redoLabel} (Ctrl+Shift+Z)` : 'Nothing to redo'"
+            @click="redo()"
+          >
+            Redo
+          </button>
+          <AsOfControl />
+          <button class="head-button" title="Size of all text: 100, 115, 130 %" @click="changeTextSize">
+            {{ `Text ${textSize} %` }}
+          </button>
+          <button
+            class="head-button"
+            :aria-label="theme.global.current.value.dark ? 'Light colours' : 'Dark colours'"
+            title="Light or dark colours"
+            @click="toggleTheme"
+          >
+            {{ theme.global.current.value.dark ? 'Light' : 'Dark' }}
+          </button>
+          <button class="head-button" title="Shortcuts (?)" aria-label="Shortcuts" @click="sheetOpen = true">
+            ?
+          </button>
+        </div>
       </header>
 
-      <nav class="rail" aria-label="Screens">
-        <router-link
-          v-for="entry in RAIL"
-          :key="entry.to"
-          :to="entry.to"
-          class="rail-entry"
-          :class="{ active: isActive(entry.to) }"
-          :aria-current="isActive(entry.to) ? 'page' : undefined"
-        >
-          <svg viewBox="0 0 24 20" width="22" height="18" aria-hidden="true">
-            <path
-              :d="entry.path"
-              fill="none"
-              stroke="currentColor"
-              stroke-width="1.7"
-              stroke-linejoin="round"
-            />
-          </svg>
-          <span>{{ entry.label }}</span>
-        </router-link>
-      </nav>
+      <ScreenRail class="rail" />
 
       <StorageBar class="storage" />
       <main id="work" ref="place" class="place" tabindex="-1">
@@ -245,6 +218,7 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   display: grid;
   grid-template: 48px auto minmax(0, 1fr) 26px / 72px minmax(0, 1fr);
   height: 100vh;
+  height: 100dvh;
 }
 .skip {
   position: absolute;
@@ -288,37 +262,19 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   border-radius: 6px;
   color: inherit;
 }
+.controls {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.more {
+  display: none;
+}
 .head-button:hover:not(:disabled) {
   background: rgb(var(--v-theme-frame-field));
 }
 .head-button:disabled {
   opacity: 0.45;
-}
-.rail {
-  background: rgb(var(--v-theme-rail));
-  border-right: 1px solid rgb(var(--v-theme-line));
-  padding-top: 8px;
-}
-.rail-entry {
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  gap: 3px;
-  padding: 9px 0 8px;
-  font-size: 11px;
-  text-align: center;
-  color: rgb(var(--v-theme-ink-soft));
-  text-decoration: none;
-  border-left: 3px solid transparent;
-}
-.rail-entry.active {
-  color: rgb(var(--v-theme-ink));
-  font-weight: 700;
-  background: rgb(var(--v-theme-background));
-  border-left-color: rgb(var(--v-theme-accent));
-}
-.rail-entry:hover {
-  color: rgb(var(--v-theme-ink));
 }
 .rail {
   grid-row: 2 / 4;
@@ -333,35 +289,47 @@ const noticeOpen = computed({ get: () => notices.notice !== null, set: (open) =>
   min-height: 0;
   overflow: hidden;
 }
-/* Small windows and large zoom: the screens below each other, their list above the foot. */
+/* Small windows and large zoom: one line of head, what is sought in it below, the screens at the foot. */
 @media (width <= 800px) {
   .frame {
     grid-template: auto auto minmax(0, 1fr) auto auto / minmax(0, 1fr);
   }
   .head {
     flex-wrap: wrap;
-    gap: 2px 6px;
-    padding: 6px 8px;
+    gap: 2px 4px;
+    padding: 4px 8px 6px;
+  }
+  .brand span,
+  .head > .spacer {
+    display: none;
+  }
+  .head :deep(.catalogue) {
+    flex: 1 1 0;
+    overflow: hidden;
+    min-width: 0;
+    text-align: left;
+  }
+  .head-button {
+    min-height: 36px;
+  }
+  .head :deep(.find) {
+    flex: 1 0 100%;
+    order: 1;
+  }
+  .more {
+    display: block;
+  }
+  .controls {
+    display: none;
+    flex: 1 0 100%;
+    flex-wrap: wrap;
+    order: 2;
+  }
+  .controls.shown {
+    display: flex;
   }
   .rail {
-    grid-row: 4;
-    display: flex;
-    overflow-x: auto;
-    padding: 0;
-    border: 0;
-    border-top: 1px solid rgb(var(--v-theme-line));
-  }
-  .rail-entry {
-    flex: none;
-    padding: 4px 10px;
-    border-left: 0;
-    border-top: 3px solid transparent;
-  }
-  .rail-entry.active {
-    border-top-color: rgb(var(--v-theme-accent));
-  }
-  .rail-entry svg {
-    display: none;
+    grid-area: 4 / 1;
   }
   .storage {
     grid-area: 2 / 1;

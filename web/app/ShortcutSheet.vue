@@ -1,16 +1,14 @@
 <script setup lang="ts">
 /** The sheet of shortcuts, opened by `?`. */
+import { SCREENS } from './screens.ts';
+
 const open = defineModel<boolean>({ required: true });
 
 const SHORTCUTS = [
   {
     where: 'Everywhere',
     keys: [
-      [
-        '1 to 9, 0',
-        'Lineage, Dossiers, Field notes, Compare, Peers, Import, Freshness, Support, Open points, Recommend',
-      ],
-      ['h', 'Publish: report, open data, tables, merging, watching'],
+      [SCREENS.map(({ key }) => key).join(' '), SCREENS.map(({ label }) => label).join(', ')],
       ['/', 'Find anything recorded'],
       ['Ctrl+Z', 'Undo'],
       ['Ctrl+Shift+Z', 'Redo'],
@@ -18,7 +16,7 @@ const SHORTCUTS = [
     ],
   },
   {
-    where: 'Lineage map',
+    where: 'Map',
     keys: [
       ['←', 'To the base'],
       ['→', 'To the nearest derivative'],
@@ -32,7 +30,7 @@ const SHORTCUTS = [
     ],
   },
   {
-    where: 'Lineage outline',
+    where: 'Outline',
     keys: [
       ['↑ ↓', 'To the row above or below'],
       ['→ ←', 'Open or shut a branch; to the first derivative, to the base'],

@@ -47,7 +47,7 @@ const isTrouble = computed(
 <template>
   <footer class="status" aria-label="Catalogue">
     <template v-if="isShown">
-      <span v-for="count in counts" :key="count">{{ count }}</span>
+      <span v-for="count in counts" :key="count" class="count">{{ count }}</span>
     </template>
     <span class="spacer" />
     <router-link v-if="next" class="accent-link" :to="next.to"
@@ -85,9 +85,11 @@ const isTrouble = computed(
 @media (width <= 800px) {
   .status {
     grid-row: 5;
-    flex-wrap: wrap;
     gap: 0 14px;
-    padding: 3px 8px;
+    padding: 1px 8px;
+  }
+  .count {
+    display: none;
   }
 }
 </style>

@@ -348,4 +348,13 @@ td:focus-visible {
   font-weight: 600;
   color: rgb(var(--v-theme-error));
 }
+/* Narrow: the table keeps its columns, and is moved within itself. */
+@media screen and (width <= 800px) {
+  .layers {
+    min-width: 640px;
+  }
+  col.facts {
+    width: 132px;
+  }
+}
 </style>

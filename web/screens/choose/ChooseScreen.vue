@@ -256,6 +256,11 @@ h2 {
 .fields span {
   color: rgb(var(--v-theme-ink-soft));
 }
+@media (width <= 800px) {
+  .choose {
+    padding: 12px;
+  }
+}
 @media (width <= 900px) {
   .asked {
     grid-template-columns: minmax(0, 1fr);

@@ -24,6 +24,8 @@ const props = defineProps<{
   day: number;
   /** The editions of the release. */
   editions: readonly RecordId[];
+  /** True where only its names are shown, and what is below needs the room. */
+  brief: boolean;
 }>();
 defineEmits<{
   beginRelease: [];
@@ -117,12 +119,12 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       </template>
       <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
     </div>
-    <p v-if="purpose" class="purpose cut" :title="purpose">“{{ purpose }}”</p>
-    <div class="chain">
+    <p v-if="purpose && !brief" class="purpose cut" :title="purpose">“{{ purpose }}”</p>
+    <div v-if="!brief" class="chain">
       <span>{{ wordChain(catalogue, table.layers, independent) }}</span>
       <ChangeStrip v-if="top.link" :bars="strip" class="strip" />
     </div>
-    <ul class="figures small" aria-label="Key figures">
+    <ul v-if="!brief" class="figures small" aria-label="Key figures">
       <li v-if="standing">{{ standing }}</li>
       <li v-for="figure in figures" :key="figure.label" :class="{ trouble: figure.trouble }">
         <strong>{{ figure.value }}</strong> {{ figure.label }}

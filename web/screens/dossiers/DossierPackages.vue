@@ -190,6 +190,7 @@ const open = computed({
   max-width: 980px;
   padding: 16px 0 24px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 14px;
 }
 .sentence {

@@ -232,6 +232,7 @@ const onRemove = (reading: Reading) => notices.tellTrouble(remove([reading]));
         :table="table"
         :day="day"
         :editions="editions"
+        :brief="tab !== 'summary'"
         @choose-edition="(next) => go({ edition: next })"
         @begin-release="beginsRelease = true"
       />

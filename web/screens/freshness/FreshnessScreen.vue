@@ -176,4 +176,26 @@ function onKey(event: KeyboardEvent): void {
   text-decoration: underline;
   color: rgb(var(--v-theme-accent-ink));
 }
+/* Narrow: the systems in a row above. */
+@media (width <= 800px) {
+  .panes {
+    display: block;
+    overflow-y: auto;
+  }
+  .list {
+    display: flex;
+    align-items: stretch;
+    overflow: auto hidden;
+    border-right: 0;
+    border-bottom: 1px solid rgb(var(--v-theme-line));
+  }
+  .list > :deep(*) {
+    flex: none;
+    width: 168px;
+  }
+  .entry {
+    border-left: 0;
+    border-bottom: 3px solid transparent;
+  }
+}
 </style>

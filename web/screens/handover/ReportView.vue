@@ -298,4 +298,21 @@ iframe {
   border-radius: 6px;
   background: #fff;
 }
+/* Narrow: what is chosen above, the report below, all of it scrolling with the page. */
+@media (width <= 800px) {
+  .report {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+  .choice {
+    overflow: visible;
+  }
+  .bar {
+    flex-wrap: wrap;
+  }
+  iframe {
+    flex: none;
+    height: 80vh;
+  }
+}
 </style>

@@ -259,4 +259,12 @@ input[type='range'] {
 .told strong {
   font-weight: 600;
 }
+@media (width <= 800px) {
+  .time {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .year:not(:nth-of-type(4n + 1)) {
+    display: none;
+  }
+}
 </style>

@@ -240,4 +240,24 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
 .aside th[scope='row'] {
   font-weight: 400;
 }
+/* On a phone a point is a card. */
+@media screen and (width <= 640px) {
+  .points thead {
+    display: none;
+  }
+  .points tr {
+    display: grid;
+    gap: 2px;
+    padding: 8px 0;
+    border-bottom: 1px solid rgb(var(--v-theme-line));
+  }
+  .points th[scope='row'],
+  .points td,
+  .points td:nth-child(3) {
+    display: block;
+    width: auto;
+    padding: 0;
+    border: 0;
+  }
+}
 </style>

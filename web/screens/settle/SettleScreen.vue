@@ -241,6 +241,42 @@ const print = () => window.print();
   border: 1px solid rgb(var(--v-theme-ink-soft));
   border-radius: 2px;
 }
+/* Narrow: the systems in a row above. */
+@media (width <= 800px) {
+  .settle {
+    display: block;
+    overflow-y: auto;
+  }
+  .systems {
+    display: flex;
+    gap: 4px;
+    padding: 8px;
+    overflow: auto hidden;
+    border-right: 0;
+    border-bottom: 1px solid rgb(var(--v-theme-line));
+  }
+  .systems p {
+    flex: none;
+    max-width: 130px;
+  }
+  .system {
+    flex: none;
+    align-items: center;
+    width: auto;
+    min-height: 36px;
+    white-space: nowrap;
+  }
+  .work {
+    padding: 12px;
+    overflow: visible;
+  }
+  .visit li {
+    grid-template-columns: 20px minmax(0, 1fr);
+  }
+  .visit li > :nth-child(n + 3) {
+    grid-column: 2;
+  }
+}
 @media print {
   .settle {
     display: block;

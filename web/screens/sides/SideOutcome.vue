@@ -117,6 +117,13 @@ const lead = computed(() =>
   align-items: center;
   margin-top: 5px;
 }
+/* Narrow: it stands below the points, as long as it is. */
+@media (width <= 800px) {
+  .outcome {
+    max-height: none;
+    padding: 8px 12px 16px;
+  }
+}
 @media print {
   .outcome {
     max-height: none;

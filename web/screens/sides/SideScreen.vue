@@ -352,6 +352,13 @@ header {
     grid-template-rows: auto auto auto;
     overflow: auto;
   }
+  header {
+    padding: 12px 12px 8px;
+  }
+  .table {
+    padding: 0 12px 16px;
+    overflow: visible;
+  }
 }
 @media print {
   .parts {
