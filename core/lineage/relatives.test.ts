@@ -4,8 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { catalogueOf, distribution, link } from '../../testing/catalogues.ts';
 import { randomLineage } from '../../testing/lineages.ts';
 import { firstDayOf } from '../catalogue/days.ts';
+import { describeHold } from '../wording/lineageText.ts';
 import { lineageGraph } from './lineageGraph.ts';
-import { ancestorsOf, descendantsOf, familyOf, siblingsOf } from './relatives.ts';
+import { ancestorsOf, builtOn, descendantsOf, familyOf, siblingsOf } from './relatives.ts';
 import { outcomesWithout } from './withoutBase.ts';
 import { nearestSharedBase, pathBetween } from './paths.ts';
 
@@ -29,6 +30,20 @@ describe('relatives', () => {
       ...['e0', 'c1', 'y1', 'b2', 'x2', 'a3'],
     ]);
     expect(names(descendantsOf(graph, id('b')).keys())).toBe('b c d e');
+  });
+  it('are those built on one, directly with the line, and through them', () => {
+    const listed = builtOn(graph, id('b')).map(({ node, steps, by }) => [
+      node.name,
+      steps,
+      by && describeHold(by),
+    ]);
+    expect(listed).toEqual([
+      ['c', 1, 'installs from it, not measured'],
+      ['d', 1, 'installs from it, not measured'],
+      ['e', 2, undefined],
+    ]);
+    expect(builtOn(graph, id('e'))).toEqual([]);
+    expect(builtOn(graph, id('y')).map(({ node }) => node.name)).toEqual(['e']);
   });
   it('are a family by first bases, and siblings by any shared base', () => {
     expect(names(familyOf(graph, id('d')).sort())).toBe('a b c d e');
@@ -69,6 +84,11 @@ describe('in any lineage', () => {
     fc.assert(
       fc.property(lineages, ({ drawn, a, b }) => {
         expect(descendantsOf(drawn, a).get(b)).toBe(ancestorsOf(drawn, b).get(a));
+        expect(
+          builtOn(drawn, a)
+            .map(({ node }) => node.id)
+            .toSorted(),
+        ).toEqual([...descendantsOf(drawn, a).keys()].filter((each) => each !== a).toSorted());
       }),
     );
   });

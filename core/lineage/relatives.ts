@@ -4,7 +4,7 @@
  * derivative.
  */
 import type { RecordId } from '../catalogue/recordId.ts';
-import type { GraphNode, LineageGraph } from './lineageGraph.ts';
+import type { GraphLink, GraphNode, LineageGraph } from './lineageGraph.ts';
 
 /** The derivatives of each node, direct ones only. */
 export function derivativesOf(graph: LineageGraph): Map<RecordId, RecordId[]> {
@@ -31,6 +31,30 @@ export function projectsOn(graph: LineageGraph, id: RecordId): Map<RecordId, num
       for (const base of basesOfProject(node))
         derivatives.set(base, [...(derivatives.get(base) ?? []), node.id]);
   return stepsFrom(id, (at) => derivatives.get(at) ?? []);
+}
+
+/** A project that rests on another: over how many steps, and by which line where that is one. */
+export interface BuiltOn {
+  readonly node: GraphNode;
+  readonly steps: number;
+  /** The line to it, of those that rest on it directly. */
+  readonly by?: GraphLink;
+}
+
+/** Who is built on a project: those directly on it first, each by name. */
+export function builtOn(graph: LineageGraph, id: RecordId): BuiltOn[] {
+  return [...projectsOn(graph, id)]
+    .filter(([each]) => each !== id)
+    .map(([each, steps]): BuiltOn => {
+      const by =
+        steps === 1
+          ? graph.links.find(
+              ({ derivative, base, kind }) => derivative === each && base === id && kind === 'lineal',
+            )
+          : undefined;
+      return { node: graph.nodes.get(each)!, steps, ...(by && { by }) };
+    })
+    .sort((a, b) => a.steps - b.steps || (a.node.name < b.node.name ? -1 : 1));
 }
 
 /** All beneath a node, with the number of steps down to each: nearest first. Itself is at 0. */

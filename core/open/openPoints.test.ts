@@ -14,6 +14,7 @@ import { createNote } from '../catalogue/note.ts';
 import { createQuestion } from '../catalogue/question.ts';
 import type { AnyRecord } from '../catalogue/recordKinds.ts';
 import { diffOfRemoval } from '../catalogue/removal.ts';
+import { acceptReading } from '../editing/facts.ts';
 import { setPointAside, takePointUp } from '../editing/openPoints.ts';
 import { answerQuestion } from '../editing/questions.ts';
 import type { Edited } from '../editing/labelledEdit.ts';
@@ -22,7 +23,7 @@ import { layerTable } from '../layers/layerTable.ts';
 import { chainOf } from '../lineage/chain.ts';
 import { wordPoint, wordSetAside } from '../wording/openText.ts';
 import { catalogueOf, distribution, link, reading, release, source } from '../../testing/catalogues.ts';
-import { allPointsOf, openPointsOf } from './openPoints.ts';
+import { allPointsOf, disagreementsFirst, openPointsOf, readingsAtOdds } from './openPoints.ts';
 import { OPEN_RULE_NAMES, type OpenRule } from './openRules.ts';
 
 const TODAY = firstDayOf('2026-11-20');
@@ -260,6 +261,17 @@ describe('an open point', () => {
       }),
       { numRuns: 40 },
     );
+  });
+  it('of sources that disagree goes first, names the readings, and goes when one of them is accepted', () => {
+    const both = changed(changed(settled, CAUSES.question), CAUSES.contradiction);
+    const points = disagreementsFirst(pointsOf(both));
+    expect(points.map(({ rule }) => rule)).toEqual(['contradiction', 'question']);
+    const odds = readingsAtOdds(points[0]);
+    expect(odds.length).toBeGreaterThan(1);
+    expect(odds[0].id).toBe(points[0].rule === 'contradiction' && points[0].row.cells.at(-1)!.inForce!.id);
+    expect(readingsAtOdds(points[1])).toEqual([]);
+    for (const reading of odds)
+      expect(rulesOf(done(both, acceptReading(both, reading, odds)))).toEqual(['question']);
   });
   it('of a day comes with the day', () => {
     const plan = createPlan({ id: 'plan:p', subject: 'distribution:b', text: 'new', due: '2026-11-20' });

@@ -3,7 +3,7 @@
  * and no others. A point goes when its cause goes; it can be put off until a day, or be marked as meant so, as long as its cause is
  * the same (catalogue/settlement.ts).
  */
-import { AREAS, type AreaId } from '../catalogue/areas.ts';
+import type { AreaId } from '../catalogue/areas.ts';
 import type { Assessment } from '../catalogue/assessment.ts';
 import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import type { Claim } from '../catalogue/claim.ts';
@@ -18,7 +18,7 @@ import type { RecordId } from '../catalogue/recordId.ts';
 import type { Settlement } from '../catalogue/settlement.ts';
 import { boundsOf } from '../catalogue/when.ts';
 import { elementsOf } from '../layers/areas/cells.ts';
-import { isSaid, type Cell } from '../layers/cell.ts';
+import { isSaid } from '../layers/cell.ts';
 import { daysOfReading } from '../weighing/disagreement.ts';
 import { settledChanges, type SettledChange } from '../layers/settledChanges.ts';
 import type { LayerRow, LayerTable } from '../layers/layerTable.ts';
@@ -29,6 +29,7 @@ import { distributionOf } from '../lineage/releases.ts';
 import { standingOpinions } from '../assessments/standing.ts';
 import { formatDayRange } from '../support/support.ts';
 import { supportRowOf, type SupportRow } from '../support/supportRows.ts';
+import { examinedAreas } from './examinedAreas.ts';
 import type { OpenRule } from './openRules.ts';
 
 /** Rules that find something in what is said of a fact. */
@@ -242,20 +243,25 @@ function supportCauses({ catalogue, table, day, subjects: [subject] }: Asked): F
   ];
 }
 
-const isLookedAt = ({ readings, recorded }: Cell) => readings.length > 0 || recorded.length > 0;
-
 /** Areas of which nobody has said anything; the base is told apart. */
 function areaCauses({ table, subjects: [subject] }: Asked): Found[] {
-  const said = new Set<AreaId>();
-  for (const { fact, cells } of table.rows) {
-    const top = cells[cells.length - 1];
-    if ([top, ...top.byEdition.map(({ cell }) => cell)].some(isLookedAt)) said.add(fact.area);
-  }
-  return AREAS.filter(({ id }) => id !== 'lineage' && !said.has(id)).map(({ id }) => ({
-    ...{ rule: 'areaUnseen' as const, area: id, subject },
-    about: id,
-    seen: '',
-  }));
+  return examinedAreas(table)
+    .filter(({ examined }) => examined === 0)
+    .map(({ area }) => ({ rule: 'areaUnseen' as const, area, subject, about: area, seen: '' }));
+}
+
+/** Points as they are gone through: where sources disagree first, then in the order in which they are found. */
+export const disagreementsFirst = (points: readonly OpenPoint[]): OpenPoint[] => [
+  ...points.filter(({ rule }) => rule === 'contradiction'),
+  ...points.filter(({ rule }) => rule !== 'contradiction'),
+];
+
+/** The readings between which a disagreement is to be settled, the one in force first; none for other points. */
+export function readingsAtOdds(point: OpenPoint): Reading[] {
+  if (point.rule !== 'contradiction') return [];
+  const { inForce, disagreements } = point.row.cells[point.row.cells.length - 1];
+  const others = disagreements.filter(({ explainedBy }) => explainedBy.length === 0);
+  return [...(inForce ? [inForce] : []), ...others.map(({ reading }) => reading)];
 }
 
 /** How many points there are by rule; rules without any are left out. */

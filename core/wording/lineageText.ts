@@ -32,6 +32,16 @@ export function wordBand(band: GraphLink, graph: LineageGraph): string {
     : `${names}${edition}: not measured`;
 }
 
+/** How one rests on its base, beside its name: `installs from it, 86.4 % unmodified`; empty where the line is an edition's. */
+export function describeHold({ link, comparison }: GraphLink): string {
+  if (!link) return '';
+  const share = comparison
+    ? `${formatShare(comparison.counts.same, comparison.counts.installed)} unmodified`
+    : 'not measured';
+  const relation = wordRelation(link.relation);
+  return `${link.until ? 'until it ended, ' : ''}${relation} it, ${share}`;
+}
+
 /** A link as a sentence: `Tidewater 7.1 installs from Fenwick 31, since 3 Mar 2026.` */
 export function wordLink(catalogue: Catalogue, link: Link): string {
   const since = link.since ?? recordOf(catalogue, 'release', link.derivative)?.date;

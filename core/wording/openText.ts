@@ -4,7 +4,8 @@ import { recordOf, type Catalogue } from '../catalogue/catalogue.ts';
 import { findFactKey } from '../catalogue/factSheet.ts';
 import { formatWhen } from '../catalogue/formatWhen.ts';
 import type { Reading } from '../catalogue/reading.ts';
-import type { OpenPoint } from '../open/openPoints.ts';
+import type { ExaminedArea } from '../open/examinedAreas.ts';
+import { readingsAtOdds, type OpenPoint } from '../open/openPoints.ts';
 import type { VisitItem, VisitReason } from '../open/nextVisit.ts';
 import type { OpenRule } from '../open/openRules.ts';
 import { toldReading } from '../statements/told.ts';
@@ -13,7 +14,7 @@ import { wordSettlement } from './changeText.ts';
 import { wordTold } from './statements/phrases.ts';
 import { wordSettling, wordSpoils } from './spoilText.ts';
 import { wordDayRange, wordRuledEnds } from './supportText.ts';
-import { formatNumberOf, listOf } from './valueText.ts';
+import { formatCount, formatNumberOf, listOf } from './valueText.ts';
 
 /** What a rule is called, and what settles its points, of one and of several. */
 interface RuleWords {
@@ -214,17 +215,35 @@ export function wordPointReason(catalogue: Catalogue, point: OpenPoint): string 
   }
 }
 
+/** `7 days according to “Release notes”`: one of readings that disagree, with where it is from. */
+export function describeAtOdds(catalogue: Catalogue, key: string, reading: Reading): string {
+  const { source } = reading;
+  const from = source ? `according to “${nameOf(catalogue, source)}”` : 'without a source';
+  return `${wordTold(key, toldReading(catalogue, reading))} ${from}`;
+}
+
+/** How much of a system was looked at: `94 of 145 facts are examined; nobody has looked at Footprint and Experience.` */
+export function describeExamined(areas: readonly ExaminedArea[]): string {
+  const sum = (of: (area: ExaminedArea) => number) => areas.reduce((total, area) => total + of(area), 0);
+  const [examined, facts] = [sum((area) => area.examined), sum((area) => area.facts)];
+  const unseen = areas.filter((area) => area.examined === 0).map(({ area }) => labelOfArea(area));
+  const counted = `${formatCount(examined)} of ${formatNumberOf(facts, 'fact')} ${examined === 1 ? 'is' : 'are'} examined`;
+  if (unseen.length === areas.length) return 'Nobody has examined anything of it.';
+  return unseen.length
+    ? `${counted}; nobody has looked at ${listOf(unseen)}.`
+    : `${counted}, some in every area.`;
+}
+
 function wordFactReason(catalogue: Catalogue, point: Extract<OpenPoint, { row: unknown }>): string {
   const { fact, cells } = point.row;
   const cell = cells[cells.length - 1];
-  const from = ({ source }: Reading) =>
-    source ? ` according to “${nameOf(catalogue, source)}”` : ' without a source';
   const says = (reading: Reading) => wordTold(fact.key, toldReading(catalogue, reading));
   switch (point.rule) {
     case 'contradiction': {
-      const others = cell.disagreements.filter(({ explainedBy }) => explainedBy.length === 0);
-      const said = [...new Set(others.map(({ reading }) => `${says(reading)}${from(reading)}`))];
-      return `${says(cell.inForce!)}${from(cell.inForce!)}, but ${listOf(said)}`;
+      const [inForce, ...others] = readingsAtOdds(point).map((each) =>
+        describeAtOdds(catalogue, fact.key, each),
+      );
+      return `${inForce}, but ${listOf([...new Set(others)])}`;
     }
     case 'spoiled': {
       const { spoiledBy } = cell.spoiled!;

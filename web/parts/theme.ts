@@ -1,5 +1,5 @@
 /** The colours of the interface as Vuetify takes them. */
-import type { StripAreaId } from '../../core/catalogue/stripAreas.ts';
+import { STRIP_AREAS } from '../../core/catalogue/stripAreas.ts';
 import { DARK, LIGHT } from '../../core/drawing/palette.ts';
 import type { ThemeDefinition } from 'vuetify';
 
@@ -10,7 +10,8 @@ const dark: ThemeDefinition = { dark: true, colors: { ...DARK } };
 /** Colours by their meaning, light and dark. */
 export const THEMES = { light, dark };
 
-/** The CSS colour of an area. */
-export function colourOfArea(area: StripAreaId): string {
-  return `rgb(var(--v-theme-area-${area}))`;
-}
+/** The CSS colour of an area: one of the six of the strip has its own. */
+export const colourOfArea = (area: string): string =>
+  STRIP_AREAS.some(({ id }) => id === area)
+    ? `rgb(var(--v-theme-area-${area}))`
+    : 'rgb(var(--v-theme-ink-soft))';

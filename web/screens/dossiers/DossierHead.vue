@@ -24,7 +24,7 @@ const props = defineProps<{
   day: number;
   /** The editions of the release. */
   editions: readonly RecordId[];
-  /** True where only its names are shown, and what is below needs the room. */
+  /** True where purpose and figures are left out: what is below needs the room. */
   brief: boolean;
 }>();
 defineEmits<{
@@ -120,7 +120,7 @@ const figures = computed(() => headFiguresOf(props.catalogue, props.table, props
       <span class="soft">{{ release?.date ? formatWhen(release.date) : '' }}</span>
     </div>
     <p v-if="purpose && !brief" class="purpose cut" :title="purpose">“{{ purpose }}”</p>
-    <div v-if="!brief" class="chain">
+    <div class="chain">
       <span>{{ wordChain(catalogue, table.layers, independent) }}</span>
       <ChangeStrip v-if="top.link" :bars="strip" class="strip" />
     </div>

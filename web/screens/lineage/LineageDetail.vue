@@ -17,10 +17,10 @@ import PackageBar from '../../parts/PackageBar.vue';
 import { useSideStore } from '../../stores/sideStore.ts';
 import WayTo from './WayTo.vue';
 import { isUnplaced } from '../../../core/drawing/plateDrawing.ts';
-import { wordBand } from '../../../core/wording/lineageText.ts';
+import { describeHold, wordBand } from '../../../core/wording/lineageText.ts';
 import type { PlateFacts } from '../../../core/overview/plateFacts.ts';
 import type { GraphLink, LineageGraph } from '../../../core/lineage/lineageGraph.ts';
-import { basesOfProject, projectsOn } from '../../../core/lineage/relatives.ts';
+import { builtOn } from '../../../core/lineage/relatives.ts';
 import { outcomesWithout } from '../../../core/lineage/withoutBase.ts';
 
 const props = defineProps<{
@@ -48,13 +48,9 @@ const node = computed(() => props.graph.nodes.get(props.facts.id));
 const ownLinks = computed(() =>
   props.graph.links.filter(({ link: each, derivative }) => each && derivative === props.facts.id),
 );
-const direct = computed(
-  () =>
-    [...props.graph.nodes.values()].filter(
-      (each) => each.id === each.distribution && basesOfProject(each).includes(props.facts.id),
-    ).length,
-);
-const all = computed(() => projectsOn(props.graph, props.facts.id).size - 1);
+const resting = computed(() => builtOn(props.graph, props.facts.id));
+const direct = computed(() => resting.value.filter(({ steps }) => steps === 1));
+const further = computed(() => resting.value.slice(direct.value.length));
 /** What would become of its derivatives if it ended. */
 const ending = computed(() => {
   const outcomes = outcomesWithout(props.graph, props.facts.id);
@@ -164,9 +160,9 @@ const areas = computed(() =>
           <span
             >Generation {{ node.generation }};
             {{
-              all === 0
-                ? 'nothing rests on it.'
-                : `${formatNumberOf(direct, 'derivative')}${all > direct ? `, ${all} over all generations` : ''}.`
+              resting.length === 0
+                ? 'nothing is built on it.'
+                : `${formatNumberOf(direct.length, 'derivative')}${further.length ? `, ${resting.length} over all generations` : ''}.`
             }}
             <template v-if="ending"
               >If it ended, {{ ending }}
@@ -177,6 +173,24 @@ const areas = computed(() =>
           >
         </li>
       </ul>
+      <template v-if="direct.length">
+        <h2 class="what">Built on it</h2>
+        <ul class="rows" aria-label="Built on it">
+          <li v-for="{ node: each, by } in direct" :key="each.id" class="line">
+            <router-link :to="{ query: { ...$route.query, at: each.id } }">{{ each.name }}</router-link>
+            <span v-if="by" class="small soft">&nbsp;{{ describeHold(by) }}</span>
+          </li>
+          <li v-if="further.length" class="line small soft">
+            <span
+              >Through these:
+              <template v-for="({ node: each }, i) in further" :key="each.id"
+                ><router-link :to="{ query: { ...$route.query, at: each.id } }">{{ each.name }}</router-link
+                >{{ i < further.length - 1 ? ', ' : '.' }}</template
+              ></span
+            >
+          </li>
+        </ul>
+      </template>
       <WayTo :graph="graph" :from="facts.id" />
       <div class="tools">
         <v-btn title="Add a derivative (a)" @click="$emit('grow')">Add a derivative</v-btn>

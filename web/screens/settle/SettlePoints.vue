@@ -3,15 +3,23 @@
 import { computed, ref } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import type { Catalogue } from '../../../core/catalogue/catalogue.ts';
+import type { Reading } from '../../../core/catalogue/reading.ts';
 import type { RecordId } from '../../../core/catalogue/recordId.ts';
+import { acceptReading } from '../../../core/editing/facts.ts';
 import { judgeClaim } from '../../../core/editing/claims.ts';
 import { setPointAside, takePointUp } from '../../../core/editing/openPoints.ts';
 import { answerQuestion } from '../../../core/editing/questions.ts';
 import type { CheckedClaim } from '../../../core/claims/finding.ts';
-import { keyOfPoint, type OpenPoint } from '../../../core/open/openPoints.ts';
+import { keyOfPoint, readingsAtOdds, type OpenPoint } from '../../../core/open/openPoints.ts';
 import { distributionOf } from '../../../core/lineage/releases.ts';
 import { CLAIM_VERDICTS, wordFinding } from '../../../core/wording/claimText.ts';
-import { labelOfPoint, OPEN_WORDS, wordPointReason, wordSetAside } from '../../../core/wording/openText.ts';
+import {
+  describeAtOdds,
+  labelOfPoint,
+  OPEN_WORDS,
+  wordPointReason,
+  wordSetAside,
+} from '../../../core/wording/openText.ts';
 import EditorPopup from '../../parts/EditorPopup.vue';
 import { useClaimFindings } from '../../stores/useClaimFindings.ts';
 import { useCommit } from '../../stores/useCommit.ts';
@@ -90,6 +98,10 @@ const lastWord = (point: Extract<OpenPoint, { claim: unknown }>) =>
     }),
   );
 
+/** Accepts one of readings that disagree; without a reason, as in the dossier. */
+const keep = (reading: Reading, point: OpenPoint) =>
+  commit(acceptReading(props.catalogue, reading, readingsAtOdds(point)));
+
 const open = ref<{
   readonly point: OpenPoint;
   readonly what: 'putOff' | 'meant' | 'answer';
@@ -138,7 +150,19 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
           <span class="small soft rule">{{ OPEN_WORDS[point.rule].title }}</span>
         </th>
         <td>
-          {{ wordPointReason(catalogue, point) }}
+          <ul v-if="readingsAtOdds(point).length" class="odds">
+            <li v-for="reading in readingsAtOdds(point)" :key="reading.id">
+              {{ describeAtOdds(catalogue, reading.key, reading) }}
+              <button
+                v-if="canEdit && point.state === 'open' && reading.spoiledBy.length === 0"
+                class="accent-link no-print"
+                @click="keep(reading, point)"
+              >
+                Accept this one
+              </button>
+            </li>
+          </ul>
+          <template v-else>{{ wordPointReason(catalogue, point) }}</template>
           <div v-if="point.settlement" class="small soft">{{ wordSetAside(point) }}</div>
           <div v-if="'claim' in point && findings.get(point.claim.id)" class="small">
             Found: <strong>{{ CLAIM_VERDICTS[findings.get(point.claim.id)!.verdict] }}</strong>,
@@ -223,6 +247,13 @@ const keyOf = ({ rule, about, subject }: OpenPoint) => `${rule} ${about} ${subje
 .points th[scope='row'] {
   width: 26%;
   font-weight: 600;
+}
+.odds {
+  padding: 0;
+  list-style: none;
+}
+.odds button {
+  margin-left: 6px;
 }
 .rule {
   display: block;

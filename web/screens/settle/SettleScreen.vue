@@ -3,9 +3,9 @@
 import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { findRecord, recordsOf } from '../../../core/catalogue/catalogue.ts';
-import { allPointsOf } from '../../../core/open/openPoints.ts';
+import { allPointsOf, disagreementsFirst } from '../../../core/open/openPoints.ts';
 import { nextVisit } from '../../../core/open/nextVisit.ts';
-import { OPEN_RULE_NAMES, findOpenRule, type OpenRule } from '../../../core/open/openRules.ts';
+import { OPEN_RULE_NAMES, findOpenRule } from '../../../core/open/openRules.ts';
 import { nameOf } from '../../../core/lineage/names.ts';
 import { labelOfItem, OPEN_WORDS, wordCounts, wordVisitReason } from '../../../core/wording/openText.ts';
 import { countByRule } from '../../../core/open/openPoints.ts';
@@ -14,6 +14,7 @@ import { useQueryState } from '../../parts/queryState.ts';
 import { useCatalogueStore } from '../../stores/catalogueStore.ts';
 import { useAsOf } from '../../stores/clock.ts';
 import DossierQuestions from '../dossiers/DossierQuestions.vue';
+import ExaminedBar from './ExaminedBar.vue';
 import SettlePoints from './SettlePoints.vue';
 
 import { useOpenCounts } from './useOpenCounts.ts';
@@ -51,7 +52,12 @@ const table = computed(() =>
 );
 const points = computed(() => (table.value ? allPointsOf(catalogue.value, table.value) : []));
 const open = computed(() => points.value.filter(({ state }) => state === 'open'));
-const ofRule = (name: OpenRule | undefined) => points.value.filter((point) => !name || point.rule === name);
+/** Points of a rule; without one all, where areas that nobody looked at stand in the bar above unless they were set aside. */
+const listed = computed(() =>
+  disagreementsFirst(points.value).filter((point) =>
+    rule.value ? point.rule === rule.value : point.rule !== 'areaUnseen' || point.state !== 'open',
+  ),
+);
 const VIEWS = { points: 'Open points', visit: 'Next session' } as const;
 const view = computed(() => (query.value.view === 'visit' ? 'visit' : 'points'));
 const items = computed(() =>
@@ -156,13 +162,10 @@ const print = () => window.print();
           a promise is due.
         </p>
       </div>
-      <SettlePoints
-        v-else-if="view === 'points'"
-        :catalogue="catalogue"
-        :points="ofRule(rule)"
-        :subject="subject"
-        :can-edit="store.canEdit"
-      />
+      <template v-else-if="view === 'points'">
+        <ExaminedBar v-if="!rule" :table="table" :subject="subject" />
+        <SettlePoints :catalogue="catalogue" :points="listed" :subject="subject" :can-edit="store.canEdit" />
+      </template>
       <section v-else aria-label="Next session">
         <p class="small soft">What to look at first, by how much it would settle.</p>
         <ol class="visit">

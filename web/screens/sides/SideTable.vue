@@ -1,15 +1,8 @@
 <script setup lang="ts">
 /** The points by area: what each side has, the shared base between two of them (left of more), the verdict and the analyst's word. */
 import { computed, nextTick, ref } from 'vue';
-import { STRIP_AREAS } from '../../../core/catalogue/stripAreas.ts';
 import type { Compared } from '../../../core/comparing/compareSides.ts';
-import {
-  labelOfPoints,
-  POINT_AREAS,
-  type ElementLine,
-  type Point,
-  type PointArea,
-} from '../../../core/comparing/point.ts';
+import { labelOfPoints, POINT_AREAS, type ElementLine, type Point } from '../../../core/comparing/point.ts';
 import { readWord } from '../../../core/comparing/readWord.ts';
 import type { PointWord } from '../../../core/comparing/words.ts';
 import {
@@ -18,6 +11,7 @@ import {
   wordVerdict,
   type SideSentence,
 } from '../../../core/wording/sideText.ts';
+import { colourOfArea } from '../../parts/theme.ts';
 import SideCell from './SideCell.vue';
 
 const props = defineProps<{
@@ -53,9 +47,6 @@ const groups = computed(() =>
   })).filter(({ points, id }) => points.length > 0 || wordsAt(`area/${id}`).length > 0),
 );
 const wordsAt = (key: string) => props.words.filter(({ point }) => point === key);
-const isStrip = (id: PointArea) => STRIP_AREAS.some((area) => area.id === id);
-const colourOf = (id: PointArea) =>
-  isStrip(id) ? `rgb(var(--v-theme-area-${id}))` : 'rgb(var(--v-theme-ink-soft))';
 
 interface Row {
   readonly key: string;
@@ -162,7 +153,9 @@ defineExpose({ focusRow });
     </div>
     <div v-for="group in groups" :key="group.id" role="rowgroup">
       <div class="row area" role="row">
-        <span role="rowheader" class="label" :style="{ color: colourOf(group.id) }">{{ group.label }}</span>
+        <span role="rowheader" class="label" :style="{ color: colourOfArea(group.id) }">{{
+          group.label
+        }}</span>
         <span role="cell" class="sentence small soft">{{ group.sentence }}</span>
         <span role="cell" class="word">
           <span v-for="each in wordsAt(`area/${group.id}`)" :key="each.label + each.said"
