@@ -12,7 +12,9 @@ export interface ByteSource {
 }
 
 /** Bytes that are at hand. */
-export function bytesSource(bytes: Uint8Array): ByteSource {
+export function bytesSource(given: Uint8Array): ByteSource {
+  // A buffer of Node gives a view where an array gives a copy (`slice`): what is read is an array.
+  const bytes = new Uint8Array(given.buffer, given.byteOffset, given.length);
   return {
     size: bytes.length,
     read(at, length) {

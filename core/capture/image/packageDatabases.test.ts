@@ -1,5 +1,5 @@
 /** Package databases in images, held against the tools that wrote them. */
-import { mkdirSync, rmSync, statSync, truncateSync } from 'node:fs';
+import { cpSync, mkdirSync, rmSync, statSync, truncateSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, it } from 'vitest';
 import { packageLines } from '../../../testing/builtSample.ts';
@@ -11,7 +11,27 @@ import { FolderFiles } from '../../../server/reading/folderFiles.ts';
 import { FileTree } from '../../images/fileSystem.ts';
 import { openRpmDatabase } from '../../images/rpmDatabases.ts';
 
-const { at, squash, dropOf, systemIn } = openImageFolder();
+const { at, tool, squash, dropOf, systemIn } = openImageFolder();
+
+describeWith(['dpkg-query', 'mkfs.ext4'], 'a database of dpkg', () => {
+  it('is that of this machine, as dpkg lists it, with the files that packages own', async () => {
+    mkdirSync(at('dpkg-root/var/lib'), { recursive: true });
+    cpSync('/var/lib/dpkg', at('dpkg-root/var/lib/dpkg'), {
+      recursive: true,
+      filter: (path) => !/lock|parts/.test(path),
+    });
+    writeTree(at('dpkg-root'), { 'etc/os-release': 'ID=larkspur\nNAME=Larkspur\n' });
+    tool('sh', '-c', 'truncate -s 200M dpkg.img && mkfs.ext4 -q -F -d dpkg-root dpkg.img');
+    const said = run('dpkg-query', [
+      ...['--admindir', at('dpkg-root/var/lib/dpkg'), '-W'],
+      ...['-f', '${db:Status-Abbrev}${Package} ${Version}\n'],
+    ]);
+    const installed = said.split('\n').flatMap((line) => /^.i. ?(\S+ \S+)$/.exec(line)?.[1] ?? []);
+    const system = await systemIn('dpkg.img');
+    expect(installed.length).toBeGreaterThan(50);
+    expect(packageLines(system.packages!)).toBe(installed.sort().join('\n'));
+  });
+});
 
 describeWith(['pacman', 'mksquashfs'], 'a database of alpm', () => {
   it('is read as pacman lists it', async () => {
