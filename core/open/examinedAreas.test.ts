@@ -34,7 +34,7 @@ describe('what is examined', () => {
   it('is told', () => {
     const of = (area: 'kernel' | 'themes', examined: number, facts: number) => ({ area, examined, facts });
     expect(describeExamined([of('kernel', 2, 3), of('themes', 0, 1)])).toBe(
-      '2 of 4 facts are examined; nobody has looked at Themes.',
+      '2 of 4 facts are examined; Themes not at all.',
     );
     expect(describeExamined([of('kernel', 1, 1)])).toBe('1 of 1 fact is examined, some in every area.');
     expect(describeExamined([of('kernel', 0, 3), of('themes', 0, 1)])).toBe(

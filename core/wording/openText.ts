@@ -222,16 +222,14 @@ export function describeAtOdds(catalogue: Catalogue, key: string, reading: Readi
   return `${wordTold(key, toldReading(catalogue, reading))} ${from}`;
 }
 
-/** How much of a system was looked at: `94 of 145 facts are examined; nobody has looked at Footprint and Experience.` */
+/** How much of a system was looked at: `94 of 145 facts are examined; Footprint and Experience not at all.` */
 export function describeExamined(areas: readonly ExaminedArea[]): string {
   const sum = (of: (area: ExaminedArea) => number) => areas.reduce((total, area) => total + of(area), 0);
   const [examined, facts] = [sum((area) => area.examined), sum((area) => area.facts)];
   const unseen = areas.filter((area) => area.examined === 0).map(({ area }) => labelOfArea(area));
   const counted = `${formatCount(examined)} of ${formatNumberOf(facts, 'fact')} ${examined === 1 ? 'is' : 'are'} examined`;
   if (unseen.length === areas.length) return 'Nobody has examined anything of it.';
-  return unseen.length
-    ? `${counted}; nobody has looked at ${listOf(unseen)}.`
-    : `${counted}, some in every area.`;
+  return unseen.length ? `${counted}; ${listOf(unseen)} not at all.` : `${counted}, some in every area.`;
 }
 
 function wordFactReason(catalogue: Catalogue, point: Extract<OpenPoint, { row: unknown }>): string {
