@@ -75,8 +75,10 @@ describe('with the sample', () => {
     await page.goto(`${server.address}/dossiers/release:tidewater-7.1`);
     const priorities = page.getByRole('gridcell', { name: /^Priorities, Tidewater 7.1/ });
     await page.getByRole('gridcell', { name: /^Icons, Tidewater 7.1/ }).waitFor();
+    await page.getByText(/^Saved/).waitFor();
     expect(await priorities.count()).toBe(0);
     await page.getByRole('button', { name: /^Show \d+ facts not examined$/ }).click();
+    await expect.poll(() => new URL(page.url()).searchParams.get('facts')).toBe('all');
     await priorities.waitFor();
     expect(new URL(page.url()).searchParams.get('facts')).toBe('all');
   });
