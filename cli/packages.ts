@@ -3,7 +3,7 @@ import type { Command } from 'commander';
 import type { PackageColumns } from '../core/formats/packageColumns.ts';
 import { manifestOf } from '../core/capture/systemFiles.ts';
 import { InputError, printIssues } from './failures.ts';
-import { readDrop } from './readDrop.ts';
+import { readDrop, SYSTEM_OPTION } from './readDrop.ts';
 
 const TAB = 9;
 const NEWLINE = 10;
@@ -14,10 +14,7 @@ export function registerPackages(program: Command): void {
   program
     .command('packages')
     .argument('<file>', 'an index or package database, also compressed')
-    .option(
-      '--system <name>',
-      'which one, where an image holds several: its name, or where in the image it lies',
-    )
+    .option(...SYSTEM_OPTION)
     .description('Print NAME<TAB>VERSION<TAB>ARCHITECTURE for every package.')
     .action(async (path: string, { system }: { system?: string }) => {
       const drop = await readDrop(path, { columns: PRINTED });

@@ -10,7 +10,7 @@ import { issueReport } from './inspect.ts';
 import { CLASS_RULES } from '../core/packages/classify.ts';
 import { createInstalledSet } from '../core/packages/installedSet.ts';
 import { collect, readCandidates } from './candidates.ts';
-import { readDrop } from './readDrop.ts';
+import { readDrop, SYSTEM_OPTION } from './readDrop.ts';
 
 export function registerPlace(program: Command): void {
   program
@@ -22,10 +22,7 @@ export function registerPlace(program: Command): void {
       collect,
       [],
     )
-    .option(
-      '--system <name>',
-      'which one, where an image holds several: its name, or where in the image it lies',
-    )
+    .option(...SYSTEM_OPTION)
     .option('--json', 'print JSON')
     .option('--packages', 'with --json: every package with its class and its account')
     .description('Find the base of a system among candidates.')

@@ -6,6 +6,12 @@ import { readCaptures, readFiles, type ReadOptions } from '../core/capture/readF
 import { InputError } from './failures.ts';
 import { inputFiles, systemsIn } from '../server/reading/pathFiles.ts';
 
+/** The option of commands that are about one system. */
+export const SYSTEM_OPTION = [
+  '--system <name>',
+  'which one, where an image holds several: its name, or where in the image it lies',
+] as const;
+
 /**
  * Everything read from a path. Throws InputError when the path itself cannot be read. What was not read whole ends the
  * command with 1 once it has printed what it has.

@@ -43,15 +43,14 @@ export interface BuiltOn {
 
 /** Who is built on a project: those directly on it first, each by name. */
 export function builtOn(graph: LineageGraph, id: RecordId): BuiltOn[] {
+  const lines = new Map<RecordId, GraphLink>();
+  for (const each of graph.links)
+    if (each.base === id && each.kind === 'lineal' && !lines.has(each.derivative))
+      lines.set(each.derivative, each);
   return [...projectsOn(graph, id)]
     .filter(([each]) => each !== id)
     .map(([each, steps]): BuiltOn => {
-      const by =
-        steps === 1
-          ? graph.links.find(
-              ({ derivative, base, kind }) => derivative === each && base === id && kind === 'lineal',
-            )
-          : undefined;
+      const by = steps === 1 ? lines.get(each) : undefined;
       return { node: graph.nodes.get(each)!, steps, ...(by && { by }) };
     })
     .sort((a, b) => a.steps - b.steps || (a.node.name < b.node.name ? -1 : 1));

@@ -25,8 +25,12 @@ export class AllowedImages {
         const path = join(folder, entry.name);
         if (entry.isDirectory() && depth < DEEPEST) await walk(path, depth + 1);
         if (!entry.isFile()) continue;
-        if (images.length >= MOST_LISTED || ++lookedAt > MOST_LOOKED_AT) hasMore = true;
-        else if (await isImage(path)) images.push(await describe(path));
+        if (images.length >= MOST_LISTED || ++lookedAt > MOST_LOOKED_AT) {
+          hasMore = true;
+          continue;
+        }
+        const image = await imageAt(path);
+        if (image) images.push(image);
       }
     };
     for (const folder of this.folders) await walk(folder, 0);
@@ -44,20 +48,16 @@ export class AllowedImages {
   }
 }
 
-async function describe(path: string): Promise<ServerImage> {
-  const { size, mtime } = await stat(path);
-  return { path, size, changed: mtime.toISOString().slice(0, 10) };
-}
-
-/** True for a file that is an image by its first bytes, or an archive of a container by the names in it. */
-async function isImage(path: string): Promise<boolean> {
+/** What is listed of a file that is an image by its first bytes, or an archive of a container by its names; null for others. */
+async function imageAt(path: string): Promise<ServerImage | null> {
   try {
-    const { size } = await stat(path);
-    return await withRandom(path, size, (bytes) => {
+    const { size, mtime } = await stat(path);
+    const isImage = await withRandom(path, size, (bytes) => {
       const source = cachedSource(bytes);
       return Promise.resolve(size > 0 && (recogniseImage(source) !== null || holdsContainer(source)));
     });
+    return isImage ? { path, size, changed: mtime.toISOString().slice(0, 10) } : null;
   } catch {
-    return false; // it may not be read, or it went
+    return null; // it may not be read, or it went
   }
 }
